@@ -1,0 +1,44 @@
+import { fingerAt } from '../view';
+import { WEIGHTS } from '../weights';
+import type { StateTerm } from './term';
+
+/** Distance at which neighbouring fingers of a chord lie at ease, u: 1-2 1.3, 1-3 2.2, 1-4 3.1, 1-5 4, the others as they count. */
+const EASE_WITH_THUMB = [0, 0, 1.3, 2.2, 3.1, 4];
+
+const easeOf = (low: number, high: number): number => (low === 1 ? (EASE_WITH_THUMB[high] ?? 4) : high - low);
+
+/**
+ * How dearly a pair opens, per u and per u squared: with the thumb cheaply, 1-2 most of all; 4-5 takes a third but hardly a
+ * fourth (craft: "the gap between 4 and 5 should not be opened to a fourth").
+ */
+const opening = (low: number, high: number): readonly [number, number] => {
+  if (low === 1) return high === 2 ? [0.8, 0.8] : [1, 1];
+  if (low === 4) return [2, 12];
+  return high - low === 1 ? [3, 3] : [2.5, 2.5];
+};
+
+/** Squeezing: the thumb comes in easily, the other fingers do not. */
+const closing = (low: number): readonly [number, number] => (low === 1 ? [0.7, 0.7] : [2, 2]);
+
+/** Inversions keep four fingers on neighbouring keys and open only 1-2; squeezing the other fingers is dear too. */
+export const chordSpread: StateTerm = {
+  name: 'chord-spread',
+  unit: 'effort per u, plus per u squared',
+  source: 'first trial, rest spans (docs/engine.md)',
+  sentence: 'fingers of a chord are spread or squeezed',
+  charge: (view, posture) => {
+    let sum = 0;
+    for (let index = 1; index < view.keys.length; index += 1) {
+      const [below, above] = [view.keys[index - 1], view.keys[index]];
+      const [low, high] = [fingerAt(posture, index - 1), fingerAt(posture, index)];
+      if (!below || !above || low > high) continue;
+      const distance = above.place - below.place;
+      const off = distance - easeOf(low, high);
+      const [linear, squared] = off > 0 ? opening(low, high) : closing(low);
+      // Within half a key a black key makes the difference, not the hand.
+      const far = Math.max(0, Math.abs(off) - (low === 1 ? 0 : 0.5));
+      sum += linear * WEIGHTS.chordSpread * far + squared * WEIGHTS.chordSpreadSquared * far * far;
+    }
+    return sum;
+  },
+};

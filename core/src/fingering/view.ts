@@ -1,0 +1,84 @@
+import { pairLimitMm } from '../hand/reach';
+import type { Finger, Hand, Side } from '../hand/hand';
+import { isBlack, keyPlace, WHITE_KEY_PITCH_MM } from '../keyboard/geometry';
+import type { LinkKind } from '../score/slices';
+import type { SoundingKey, Posture } from './posture';
+
+/** One slice as the terms see it: mirrored keys from the thumb's side up. */
+export interface SliceView {
+  readonly keys: readonly SoundingKey[];
+  readonly rolled: boolean;
+  /** There is time: weak fingers hardly matter. */
+  readonly slow: boolean;
+}
+
+/** The single key that moves between two slices, as indices into both; undefined when more than one moves. */
+export interface Lead {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Two neighbouring slices and how they hang together; everything that does not depend on the fingers. */
+export interface LinkView {
+  readonly from: SliceView;
+  readonly to: SliceView;
+  readonly link: LinkKind;
+  /** Strokes follow one another faster than one finger repeats comfortably. */
+  readonly fast: boolean;
+  readonly lead: Lead | undefined;
+  /** Keys that stay down, as pairs of indices. */
+  readonly kept: readonly (readonly [number, number])[];
+  /** Keys struck again: pairs of indices. */
+  readonly repeated: readonly (readonly [number, number])[];
+}
+
+/** One step: two postures over neighbouring slices. */
+export interface StepView extends LinkView {
+  readonly a: Posture;
+  readonly b: Posture;
+}
+
+/** Mirrored place of a key: rises from thumb to little finger in either hand. */
+export const mirroredPlace = (midi: number, side: Side): number => (side === 'right' ? keyPlace(midi) : -keyPlace(midi));
+
+export const keyView = (midi: number, side: Side, held: boolean): SoundingKey => ({
+  midi,
+  place: mirroredPlace(midi, side),
+  black: isBlack(midi),
+  held,
+});
+
+export const byPlace = (a: SoundingKey, b: SoundingKey): number => a.place - b.place;
+
+const findLead = (from: SliceView, to: SliceView, kept: LinkView['kept']): Lead | undefined => {
+  const leaving = from.keys.map((_, index) => index).filter((index) => !kept.some(([a]) => a === index));
+  const struck = to.keys.map((_, index) => index).filter((index) => !to.keys[index]?.held);
+  const [only, another] = leaving;
+  const [next, second] = struck;
+  return only !== undefined && another === undefined && next !== undefined && second === undefined
+    ? { from: only, to: next }
+    : undefined;
+};
+
+export const linkView = (from: SliceView, to: SliceView, link: LinkKind, fast: boolean): LinkView => {
+  const kept: (readonly [number, number])[] = [];
+  const repeated: (readonly [number, number])[] = [];
+  to.keys.forEach((key, b) => {
+    const a = from.keys.findIndex((before) => before.midi === key.midi);
+    if (a >= 0) (key.held ? kept : repeated).push([a, b]);
+  });
+  return { from, to, link, fast, lead: findLead(from, to, kept), kept, repeated };
+};
+
+export const fingerAt = (posture: Posture, index: number): Finger => posture.fingers[index] ?? 1;
+
+/** Distance between two keys, mm. */
+export const distanceMm = (a: SoundingKey, b: SoundingKey): number => Math.abs(a.place - b.place) * WHITE_KEY_PITCH_MM;
+
+/** Whether two fingers of this hand can be on two keys at once. */
+export const spans = (hand: Hand, a: SoundingKey, fingerA: Finger, b: SoundingKey, fingerB: Finger): boolean =>
+  distanceMm(a, b) <= pairLimitMm(hand, fingerA, fingerB) + 1e-6;
+
+/** Fingers in the order of their keys. */
+export const inOrder = (a: SoundingKey, fingerA: Finger, b: SoundingKey, fingerB: Finger): boolean =>
+  fingerA === fingerB ? a.midi === b.midi : (fingerB - fingerA) * (b.place - a.place) > 0;

@@ -1,0 +1,52 @@
+import { children } from './dom';
+import { measuresByPart, type MusicXmlDocument } from './document';
+
+/**
+ * Prefix of the ids that are given here. They are made of part, measure and note counted in document order, so the same
+ * file always gets the same ids, and they can be told from a file's own.
+ */
+const PREFIX = 'ks-';
+
+/** XML names that are safe in a document, a URL and a command line (a subset of NCName). */
+const USABLE_ID = /^[A-Za-z_][\w.-]*$/;
+
+const idsInUse = (document: MusicXmlDocument): Map<string, number> => {
+  const seen = new Map<string, number>();
+  for (const measures of measuresByPart(document).values())
+    for (const measure of measures)
+      for (const note of children(measure.element, 'note')) {
+        const id = note.getAttribute('id');
+        if (id) seen.set(id, (seen.get(id) ?? 0) + 1);
+      }
+  return seen;
+};
+
+/** Writes an id on every note element that has none, an unusable or a repeated one. Ids that are good stay. */
+export const giveNoteIds = (document: MusicXmlDocument): void => {
+  const inUse = idsInUse(document);
+  let part = 0;
+  for (const measures of measuresByPart(document).values()) {
+    part += 1;
+    measures.forEach((measure, bar) =>
+      children(measure.element, 'note').forEach((note, index) => {
+        const own = note.getAttribute('id');
+        if (own && USABLE_ID.test(own) && inUse.get(own) === 1) return;
+        let id = `${PREFIX}${part}-${bar + 1}-${index + 1}`;
+        while (inUse.has(id)) id += 'x';
+        inUse.set(id, 1);
+        note.setAttribute('id', id);
+      }),
+    );
+  }
+};
+
+/**
+ * Takes the given ids off again, for files that leave the house: `note/@id` came only with MusicXML 3.1, and reading the
+ * file again gives the same ids.
+ */
+export const dropGivenIds = (document: MusicXmlDocument): void => {
+  for (const measures of measuresByPart(document).values())
+    for (const measure of measures)
+      for (const note of children(measure.element, 'note'))
+        if (note.getAttribute('id')?.startsWith(PREFIX)) note.removeAttribute('id');
+};

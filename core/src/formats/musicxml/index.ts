@@ -1,0 +1,7 @@
+export { openMusicXml } from './open';
+export { parseMusicXml, serializeMusicXml, type MusicXmlDocument } from './document';
+export { explainMusicXmlError, type MusicXmlError } from './errors';
+export { dropGivenIds } from './ids';
+export * from './limits';
+export { readScore } from './read';
+export { writeFingering, type WrittenFingers } from './write';

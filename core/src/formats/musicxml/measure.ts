@@ -1,0 +1,258 @@
+import type { Element } from '@xmldom/xmldom';
+import type { Side } from '../../hand/hand';
+import { HIGHEST_KEY, LOWEST_KEY, midiOf, pitchName } from '../../keyboard/pitch';
+import { fail, ok, type Result } from '../../result';
+import type { Key, Mark, Metre, Note, ScoreIssue } from '../../score/score';
+import { child, childNumber, children, childText, nameOf, numberIn } from './dom';
+import type { Measure } from './document';
+import type { MusicXmlError } from './errors';
+import { MAX_QUARTERS } from './limits';
+import {
+  hasNotation,
+  readArticulations,
+  readMetre,
+  readPitch,
+  readPrintedFingers,
+  readSlurs,
+  readTempo,
+  readTies,
+  readTuplet,
+} from './notations';
+
+/** A note as it stands in one measure: onset counted from the barline, ties and slurs not yet joined. */
+export interface MeasureNote extends Omit<Note, 'tiedIds' | 'bar'> {
+  readonly tieStarts: boolean;
+  readonly tieStops: boolean;
+  readonly slurs: readonly { readonly number: string; readonly type: string }[];
+}
+
+type Issue = ScoreIssue extends infer I ? (I extends ScoreIssue ? Omit<I, 'bar'> : never) : never;
+
+/** All that one measure of one part says. Times in ticks from the barline. */
+export interface MeasureContent {
+  readonly notes: readonly MeasureNote[];
+  readonly marks: readonly Mark[];
+  readonly issues: readonly Issue[];
+  readonly lengthTicks: number;
+  readonly key: Key;
+  readonly metre: Metre;
+  readonly repeatStart: boolean;
+  readonly repeatEnd: number;
+  readonly endingStart: readonly number[];
+  readonly endingStop: boolean;
+}
+
+/** What goes on from measure to measure within a part. */
+export interface PartState {
+  readonly ticksPerQuarter: number;
+  readonly sideOfStaff: (staff: number) => Side;
+  divisions: number;
+  key: Key;
+  metre: Metre;
+}
+
+export const startOfPart = (ticksPerQuarter: number, sideOfStaff: (staff: number) => Side): PartState => ({
+  ticksPerQuarter,
+  sideOfStaff,
+  divisions: 1,
+  key: { fifths: 0, mode: 'major' },
+  metre: { beats: 4, beatType: 4 },
+});
+
+interface Walk {
+  readonly notes: MeasureNote[];
+  readonly marks: Mark[];
+  readonly issues: Issue[];
+  cursor: number;
+  furthest: number;
+  chordOnset: number;
+  graceIndex: number;
+}
+
+class BadValue extends Error {
+  constructor(
+    readonly what: string,
+    readonly found: string,
+  ) {
+    super(what);
+  }
+}
+
+const durationTicks = (element: Element, state: PartState): number => {
+  const written = childText(element, 'duration');
+  const duration = numberIn(written);
+  const quarters = duration === undefined ? NaN : duration / state.divisions;
+  if (!(quarters >= 0 && quarters <= MAX_QUARTERS))
+    throw new BadValue(`the length of a ${nameOf(element)}`, written);
+  return Math.round(quarters * state.ticksPerQuarter);
+};
+
+const readKey = (element: Element, before: Key): Key => {
+  const fifths = childNumber(element, 'fifths');
+  if (fifths === undefined || !Number.isInteger(fifths) || Math.abs(fifths) > 11) return before;
+  return { fifths, mode: childText(element, 'mode') === 'minor' ? 'minor' : 'major' };
+};
+
+const readAttributes = (element: Element, state: PartState, walk: Walk): void => {
+  state.divisions = childNumber(element, 'divisions') ?? state.divisions;
+  for (const key of children(element, 'key')) state.key = readKey(key, state.key);
+  for (const time of children(element, 'time')) state.metre = readMetre(time) ?? state.metre;
+  for (const clef of children(element, 'clef'))
+    walk.marks.push({
+      kind: 'clef',
+      onsetTicks: walk.cursor,
+      staff: Number(clef.getAttribute('number') || 1),
+      sign: childText(clef, 'sign'),
+      line: childNumber(clef, 'line') ?? 2,
+    });
+};
+
+const moveCursor = (walk: Walk, ticks: number): void => {
+  if (walk.cursor + ticks < 0) walk.issues.push({ code: 'time-before-bar' });
+  walk.cursor = Math.max(0, walk.cursor + ticks);
+  walk.furthest = Math.max(walk.furthest, walk.cursor);
+};
+
+/** Notes that sound but are not for the pianist's fingers: cues, hidden notes, rests. */
+const isSilent = (note: Element): boolean =>
+  child(note, 'rest') !== undefined || child(note, 'cue') !== undefined || note.getAttribute('print-object') === 'no';
+
+const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, state: PartState, walk: Walk): void => {
+  if (isSilent(note) || child(note, 'unpitched')) return;
+  const read = readPitch(note);
+  if (!read) {
+    walk.issues.push({ code: 'unreadable-note' });
+    return;
+  }
+  const midi = midiOf(read.pitch);
+  if (read.bent) walk.issues.push({ code: 'quarter-tone', pitch: pitchName(read.pitch) });
+  if (midi < LOWEST_KEY || midi > HIGHEST_KEY) {
+    walk.issues.push({ code: 'off-keyboard', pitch: pitchName(read.pitch) });
+    return;
+  }
+  const staff = childNumber(note, 'staff') ?? 1;
+  const ties = readTies(note);
+  walk.notes.push({
+    id: note.getAttribute('id') ?? '',
+    side: state.sideOfStaff(staff),
+    staff,
+    voice: childText(note, 'voice') || '1',
+    pitch: read.pitch,
+    midi,
+    onsetTicks: onset,
+    durationTicks: isGrace ? 0 : ticks,
+    graceIndex: isGrace ? walk.graceIndex : null,
+    articulations: readArticulations(note),
+    fermata: hasNotation(note, 'fermata'),
+    arpeggiated: hasNotation(note, 'arpeggiate'),
+    tuplet: readTuplet(note),
+    printed: readPrintedFingers(note),
+    tieStarts: ties.starts,
+    tieStops: ties.stops,
+    slurs: readSlurs(note),
+  });
+};
+
+const readNote = (note: Element, state: PartState, walk: Walk): void => {
+  const isGrace = child(note, 'grace') !== undefined;
+  const isChord = child(note, 'chord') !== undefined;
+  const ticks = isGrace ? 0 : durationTicks(note, state);
+  if (isGrace && !isChord) walk.graceIndex += 1;
+  if (!isChord) walk.chordOnset = walk.cursor;
+  addNote(note, walk.chordOnset, ticks, isGrace, state, walk);
+  if (!isChord && !isGrace) {
+    moveCursor(walk, ticks);
+    walk.graceIndex = -1;
+  }
+};
+
+const OCTAVE_SHIFTS: Readonly<Record<string, number>> = { '8': 1, '15': 2, '22': 3 };
+
+const readDirection = (direction: Element, state: PartState, walk: Walk): void => {
+  const staff = childNumber(direction, 'staff') ?? 1;
+  const offset = childNumber(direction, 'offset') ?? 0;
+  const onsetTicks = Math.max(0, walk.cursor + Math.round((offset / state.divisions) * state.ticksPerQuarter));
+  const tempo = readTempo(direction);
+  if (tempo !== undefined) walk.marks.push({ kind: 'tempo', onsetTicks, quartersPerMinute: tempo });
+  for (const type of children(direction, 'direction-type').flatMap((element) => children(element))) {
+    const kind = type.getAttribute('type') ?? '';
+    if (nameOf(type) === 'dynamics')
+      for (const dynamic of children(type))
+        walk.marks.push({ kind: 'dynamic', onsetTicks, staff, text: nameOf(dynamic) });
+    if (nameOf(type) === 'pedal') {
+      if (kind === 'change') walk.marks.push({ kind: 'pedal', onsetTicks, down: false });
+      if (kind !== 'continue') walk.marks.push({ kind: 'pedal', onsetTicks, down: kind === 'start' || kind === 'change' });
+    }
+    if (nameOf(type) === 'octave-shift' && kind !== 'continue') {
+      const size = OCTAVE_SHIFTS[type.getAttribute('size') || '8'] ?? 1;
+      // "down" moves the printed notes down from what sounds: that is 8va.
+      const octaves = kind === 'down' ? size : kind === 'up' ? -size : 0;
+      walk.marks.push({ kind: 'octave-shift', onsetTicks, staff, octaves });
+    }
+  }
+};
+
+const readElement = (element: Element, state: PartState, walk: Walk): void => {
+  switch (nameOf(element)) {
+    case 'attributes':
+      return readAttributes(element, state, walk);
+    case 'note':
+      return readNote(element, state, walk);
+    case 'backup':
+      return moveCursor(walk, -durationTicks(element, state));
+    case 'forward':
+      return moveCursor(walk, durationTicks(element, state));
+    case 'direction':
+      return readDirection(element, state, walk);
+    case 'sound': {
+      const tempo = readTempo(element);
+      if (tempo !== undefined)
+        walk.marks.push({ kind: 'tempo', onsetTicks: walk.cursor, quartersPerMinute: tempo });
+      return;
+    }
+    default:
+      return;
+  }
+};
+
+const endingNumbers = (ending: Element): number[] =>
+  (ending.getAttribute('number') ?? '')
+    .split(/[,\s]+/)
+    .map(Number)
+    .filter((number) => Number.isInteger(number) && number > 0);
+
+const readBarlines = (
+  measure: Element,
+): Pick<MeasureContent, 'repeatStart' | 'repeatEnd' | 'endingStart' | 'endingStop'> => {
+  const barlines = children(measure, 'barline');
+  const repeats = barlines.flatMap((barline) => children(barline, 'repeat'));
+  const backward = repeats.find((repeat) => repeat.getAttribute('direction') === 'backward');
+  const endings = barlines.flatMap((barline) => children(barline, 'ending'));
+  return {
+    repeatStart: repeats.some((repeat) => repeat.getAttribute('direction') === 'forward'),
+    repeatEnd: backward ? (numberIn(backward.getAttribute('times') ?? '') ?? 2) : 0,
+    endingStart: endings.filter((ending) => ending.getAttribute('type') === 'start').flatMap(endingNumbers),
+    endingStop: endings.some((ending) => ending.getAttribute('type') !== 'start'),
+  };
+};
+
+/** Reads one measure and moves the part's state on. */
+export const readMeasure = (measure: Measure, state: PartState): Result<MeasureContent, MusicXmlError> => {
+  const walk: Walk = { notes: [], marks: [], issues: [], cursor: 0, furthest: 0, chordOnset: 0, graceIndex: -1 };
+  try {
+    for (const element of children(measure.element)) readElement(element, state, walk);
+  } catch (cause) {
+    if (!(cause instanceof BadValue)) throw cause;
+    const bar = measure.header.getAttribute('number') ?? '?';
+    return fail({ code: 'bad-value', bar, what: cause.what, found: cause.found.slice(0, 40) });
+  }
+  return ok({
+    notes: walk.notes,
+    marks: walk.marks,
+    issues: walk.issues,
+    lengthTicks: walk.furthest,
+    key: state.key,
+    metre: state.metre,
+    ...readBarlines(measure.element),
+  });
+};

@@ -1,0 +1,76 @@
+import { strFromU8, unzipSync } from 'fflate';
+import { fail, ok, type Result } from '../../result';
+import type { MusicXmlError } from './errors';
+import { MAX_DOCUMENT_BYTES, MAX_FILE_BYTES, MAX_ZIP_ENTRIES } from './limits';
+
+type Opened = Result<string, MusicXmlError>;
+
+const CONTAINER = 'META-INF/container.xml';
+const SCORE_NAME = /\.(musicxml|xml)$/i;
+
+const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
+/** Encoding by byte order mark, else by the XML declaration, else UTF-8 (XML 1.0, appendix F). */
+const encodingOf = (bytes: Uint8Array): string => {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
+  if (bytes[0] === 0x3c && bytes[1] === 0) return 'utf-16le';
+  if (bytes[0] === 0 && bytes[1] === 0x3c) return 'utf-16be';
+  const head = strFromU8(bytes.subarray(0, 120), true);
+  return /^(?:ï»¿)?<\?xml[^>]*encoding=["']([\w-]+)["']/.exec(head)?.[1]?.toLowerCase() ?? 'utf-8';
+};
+
+const decode = (bytes: Uint8Array): Opened => {
+  const encoding = encodingOf(bytes);
+  try {
+    return ok(new TextDecoder(encoding, { fatal: true }).decode(bytes));
+  } catch {
+    return fail({ code: 'not-xml', detail: `its text is not ${encoding}`, line: null });
+  }
+};
+
+const containerScore = (container: Uint8Array | undefined): string | undefined =>
+  container && /<rootfile\b[^>]*\bfull-path\s*=\s*["']([^"']+)["']/.exec(strFromU8(container))?.[1];
+
+/** Unpacks only what is asked for; sizes are checked before memory is given to an entry, and again after. */
+const unpack = (bytes: Uint8Array, wanted: (name: string) => boolean): Result<Record<string, Uint8Array>, MusicXmlError> => {
+  let entries = 0;
+  let tooLarge = 0;
+  try {
+    const files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        entries += 1;
+        if (entries > MAX_ZIP_ENTRIES) throw new Error(`more than ${MAX_ZIP_ENTRIES} entries`);
+        if (!wanted(name)) return false;
+        if (originalSize > MAX_DOCUMENT_BYTES) tooLarge = originalSize;
+        return originalSize <= MAX_DOCUMENT_BYTES;
+      },
+    });
+    if (tooLarge > 0)
+      return fail({ code: 'too-large', bytes: tooLarge, limitBytes: MAX_DOCUMENT_BYTES, unpacked: true });
+    return ok(files);
+  } catch (cause) {
+    return fail({ code: 'bad-zip', detail: cause instanceof Error ? cause.message : 'damaged' });
+  }
+};
+
+const openZip = (bytes: Uint8Array): Opened => {
+  const head = unpack(bytes, (name) => name === CONTAINER);
+  if (head.kind === 'error') return head;
+  const named = containerScore(head.value[CONTAINER]);
+  const body = unpack(bytes, (name) =>
+    named === undefined ? SCORE_NAME.test(name) && !name.startsWith('META-INF/') : name === named,
+  );
+  if (body.kind === 'error') return body;
+  const score = Object.values(body.value)[0];
+  if (score === undefined) return fail({ code: 'bad-zip', detail: 'no score inside' });
+  return score.length === 0 ? fail({ code: 'empty' }) : decode(score);
+};
+
+/** The text of a MusicXML file, plain or packed (.mxl), whatever its encoding. Nothing outside the bytes is read. */
+export const openMusicXml = (bytes: Uint8Array): Opened => {
+  if (bytes.length === 0) return fail({ code: 'empty' });
+  if (bytes.length > MAX_FILE_BYTES)
+    return fail({ code: 'too-large', bytes: bytes.length, limitBytes: MAX_FILE_BYTES, unpacked: false });
+  return isZip(bytes) ? openZip(bytes) : decode(bytes);
+};

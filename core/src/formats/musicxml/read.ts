@@ -1,0 +1,140 @@
+import { fail, ok, type Result } from '../../result';
+import type { Bar, Mark, Note, Score, ScoreIssue } from '../../score/score';
+import { children, childText, numberIn, path, text } from './dom';
+import { commonTicks } from './divisions';
+import type { Measure, MusicXmlDocument } from './document';
+import type { MusicXmlError } from './errors';
+import { giveNoteIds } from './ids';
+import { joinSlurs, joinTies, type PlacedNote } from './joins';
+import { MAX_BARS, MAX_NOTES } from './limits';
+import { readMeasure, startOfPart, type MeasureContent } from './measure';
+import { findPianoParts, type PianoPart } from './parts';
+
+type Contents = readonly MeasureContent[];
+
+const readPart = (part: PianoPart, ticksPerQuarter: number): Result<Contents, MusicXmlError> => {
+  const state = startOfPart(ticksPerQuarter, part.sideOfStaff);
+  const contents: MeasureContent[] = [];
+  for (const measure of part.measures) {
+    const content = readMeasure(measure, state);
+    if (content.kind === 'error') return content;
+    contents.push(content.value);
+  }
+  return ok(contents);
+};
+
+/** A first bar outside the count is a pickup and has number 0; other bars keep the number that is printed. */
+const barNumber = (measure: Measure | undefined, index: number, before: number): number => {
+  if (index === 0 && measure?.header.getAttribute('implicit') === 'yes') return 0;
+  const written = numberIn(measure?.header.getAttribute('number') ?? '');
+  return written !== undefined && Number.isInteger(written) ? written : before + (index === 0 ? 1 : 0);
+};
+
+const fullBarTicks = (content: MeasureContent, ticksPerQuarter: number): number =>
+  (content.metre.beats * 4 * ticksPerQuarter) / content.metre.beatType;
+
+const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticksPerQuarter: number): Bar[] => {
+  const bars: Bar[] = [];
+  let onsetTicks = 0;
+  let number = 0;
+  let endings: readonly number[] = [];
+  const count = Math.max(...parts.map((contents) => contents.length));
+  for (let index = 0; index < count; index += 1) {
+    const contents = parts.flatMap((part) => part[index] ?? []);
+    const first = contents[0];
+    if (!first) break;
+    const full = fullBarTicks(first, ticksPerQuarter);
+    const lengthTicks = Math.max(...contents.map((content) => content.lengthTicks)) || full;
+    number = barNumber(measures[index], index, number);
+    const endingStart = contents.flatMap((content) => content.endingStart);
+    if (endingStart.length > 0) endings = [...new Set(endingStart)];
+    bars.push({
+      index,
+      number,
+      onsetTicks,
+      lengthTicks,
+      missingTicks: index === 0 && number === 0 ? Math.max(0, full - lengthTicks) : 0,
+      metre: first.metre,
+      key: first.key,
+      repeatStart: contents.some((content) => content.repeatStart),
+      repeatEnd: Math.max(...contents.map((content) => content.repeatEnd)),
+      endings,
+    });
+    if (contents.some((content) => content.endingStop)) endings = [];
+    onsetTicks += lengthTicks;
+  }
+  return bars;
+};
+
+const placeNotes = (contents: Contents, bars: readonly Bar[]): PlacedNote[] =>
+  contents.flatMap((content, bar) =>
+    content.notes.map((note) => ({ ...note, bar, onsetTicks: note.onsetTicks + (bars[bar]?.onsetTicks ?? 0) })),
+  );
+
+const placeMarks = (contents: Contents, bars: readonly Bar[]): Mark[] =>
+  contents.flatMap((content, bar) =>
+    content.marks.map((mark) => ({ ...mark, onsetTicks: mark.onsetTicks + (bars[bar]?.onsetTicks ?? 0) })),
+  );
+
+const placeIssues = (contents: Contents): ScoreIssue[] =>
+  contents.flatMap((content, bar) => content.issues.map((issue) => ({ bar, ...issue }) as ScoreIssue));
+
+/** Time order; grace notes in their order before what they adorn; low to high. */
+const inTimeOrder = (a: Note, b: Note): number =>
+  a.onsetTicks - b.onsetTicks ||
+  (a.graceIndex ?? Infinity) - (b.graceIndex ?? Infinity) ||
+  a.midi - b.midi ||
+  (a.id < b.id ? -1 : 1);
+
+// Infinity - Infinity is NaN, which || passes over like 0: two main notes are then compared by key.
+
+const titleOf = (document: MusicXmlDocument): string =>
+  text(path(document.root, 'work', 'work-title')) || childText(document.root, 'movement-title') || 'Untitled';
+
+const composerOf = (document: MusicXmlDocument): string => {
+  const identification = path(document.root, 'identification');
+  if (!identification) return '';
+  const creators = children(identification, 'creator');
+  return text(creators.find((creator) => creator.getAttribute('type') === 'composer') ?? creators[0]);
+};
+
+const assemble = (
+  document: MusicXmlDocument,
+  parts: readonly PianoPart[],
+  contents: readonly Contents[],
+  ticksPerQuarter: number,
+): Result<Score, MusicXmlError> => {
+  const bars = layBars(parts[0]?.measures ?? [], contents, ticksPerQuarter);
+  if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
+  const placed = contents.map((part) => placeNotes(part, bars));
+  const joined = placed.map(joinTies);
+  const notes = joined.flatMap((part) => part.notes).sort(inTimeOrder);
+  if (notes.length === 0) return fail({ code: 'no-notes' });
+  if (notes.length > MAX_NOTES) return fail({ code: 'too-long', what: 'notes', limit: MAX_NOTES });
+  return ok({
+    title: titleOf(document),
+    composer: composerOf(document),
+    ticksPerQuarter,
+    bars,
+    notes,
+    slurs: placed.flatMap((part) => joinSlurs(part)),
+    marks: contents.flatMap((part) => placeMarks(part, bars)).sort((a, b) => a.onsetTicks - b.onsetTicks),
+    issues: [...contents.flatMap(placeIssues), ...joined.flatMap((part) => part.issues)],
+  });
+};
+
+/** Reads the piano's notes of a document. Writes an id on each of its notes that has none: the score speaks of notes by id. */
+export const readScore = (document: MusicXmlDocument): Result<Score, MusicXmlError> => {
+  const found = findPianoParts(document);
+  if (found.kind === 'error') return found;
+  giveNoteIds(document);
+  const ticks = commonTicks(found.value);
+  if (ticks.kind === 'error') return ticks;
+  const contents: Contents[] = [];
+  for (const part of found.value) {
+    const read = readPart(part, ticks.value);
+    if (read.kind === 'error') return read;
+    contents.push(read.value);
+  }
+  return assemble(document, found.value, contents, ticks.value);
+};

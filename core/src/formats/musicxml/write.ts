@@ -1,0 +1,75 @@
+import type { Element } from '@xmldom/xmldom';
+import type { Finger } from '../../hand/hand';
+import { child, children, nameOf } from './dom';
+import { measuresByPart, type MusicXmlDocument } from './document';
+
+/** Fingers to be written on one note: the finger that strikes, the one that silently replaces it, and others that would do. */
+export interface WrittenFingers {
+  readonly finger: Finger;
+  readonly substitute: Finger | null;
+  readonly alternates: readonly Finger[];
+}
+
+/** What follows `notations` inside `note`, by the MusicXML content model of `note`. */
+const AFTER_NOTATIONS = new Set(['lyric', 'play', 'listen']);
+
+const newElement = (near: Element, name: string): Element => {
+  const owner = near.ownerDocument;
+  // Scores rarely use a namespace, but where one is declared new elements belong to it.
+  return near.namespaceURI ? owner!.createElementNS(near.namespaceURI, name) : owner!.createElement(name);
+};
+
+const notationsOf = (note: Element): Element => {
+  const present = child(note, 'notations');
+  if (present) return present;
+  const notations = newElement(note, 'notations');
+  const after = children(note).find((element) => AFTER_NOTATIONS.has(nameOf(element))) ?? null;
+  note.insertBefore(notations, after);
+  return notations;
+};
+
+const technicalOf = (note: Element): Element => {
+  const notations = notationsOf(note);
+  const present = child(notations, 'technical');
+  if (present) return present;
+  const technical = newElement(note, 'technical');
+  notations.appendChild(technical);
+  return technical;
+};
+
+const fingering = (near: Element, finger: Finger, attribute?: 'substitution' | 'alternate'): Element => {
+  const element = newElement(near, 'fingering');
+  if (attribute) element.setAttribute(attribute, 'yes');
+  element.appendChild(near.ownerDocument!.createTextNode(String(finger)));
+  return element;
+};
+
+/** Takes the finger numbers off a note; what is left empty by that goes too. */
+const clearFingers = (note: Element): void => {
+  for (const notations of children(note, 'notations')) {
+    for (const technical of children(notations, 'technical')) {
+      const fingers = children(technical, 'fingering');
+      for (const element of fingers) technical.removeChild(element);
+      if (fingers.length > 0 && children(technical).length === 0) notations.removeChild(technical);
+    }
+    if (children(notations).length === 0) note.removeChild(notations);
+  }
+};
+
+const writeOn = (note: Element, written: WrittenFingers): void => {
+  clearFingers(note);
+  const technical = technicalOf(note);
+  technical.appendChild(fingering(note, written.finger));
+  if (written.substitute !== null) technical.appendChild(fingering(note, written.substitute, 'substitution'));
+  for (const alternate of written.alternates) technical.appendChild(fingering(note, alternate, 'alternate'));
+};
+
+/** Writes fingers on the notes named by id, in place of the numbers that stood there. Other notes are left as they are. */
+export const writeFingering = (document: MusicXmlDocument, fingers: ReadonlyMap<string, WrittenFingers>): void => {
+  for (const measures of measuresByPart(document).values())
+    for (const { element } of measures)
+      for (const note of children(element, 'note')) {
+        const written = fingers.get(note.getAttribute('id') ?? '');
+        if (written) writeOn(note, written);
+      }
+};

@@ -1,0 +1,54 @@
+/** Pitches as a score spells them, and as keys of the piano count them. */
+
+export const STEPS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const;
+export type Step = (typeof STEPS)[number];
+
+/** A spelled pitch; `alter` in whole semitones (-1 flat, 1 sharp), `octave` in scientific notation (C4 = middle C). */
+export interface Pitch {
+  readonly step: Step;
+  readonly alter: number;
+  readonly octave: number;
+}
+
+const SEMITONES: Readonly<Record<Step, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7, A: 9, B: 11 };
+
+/** Lowest and highest key of an 88-key piano, as MIDI numbers (A0 and C8). */
+export const LOWEST_KEY = 21;
+export const HIGHEST_KEY = 108;
+
+/** MIDI number of a pitch. @example midiOf({ step: 'C', alter: 0, octave: 4 }) // => 60 */
+export const midiOf = (pitch: Pitch): number =>
+  12 * (pitch.octave + 1) + SEMITONES[pitch.step] + pitch.alter;
+
+const ACCIDENTALS: Readonly<Record<string, number>> = { bb: -2, b: -1, '': 0, '#': 1, '##': 2 };
+
+/** Step and accidental without the octave, in plain letters. @example pitchClassName({ step: 'B', alter: -1, octave: 4 }) // => 'Bb' */
+export const pitchClassName = (pitch: Pitch): string =>
+  pitch.step + (pitch.alter < 0 ? 'b'.repeat(-pitch.alter) : '#'.repeat(pitch.alter));
+
+/** Full name of a pitch. @example pitchName({ step: 'F', alter: 1, octave: 5 }) // => 'F#5' */
+export const pitchName = (pitch: Pitch): string => `${pitchClassName(pitch)}${pitch.octave}`;
+
+/** Reads a name such as `Bb4`; undefined when it is not one. @example parsePitch('Bb4') // => { step: 'B', alter: -1, octave: 4 } */
+export const parsePitch = (name: string): Pitch | undefined => {
+  const match = /^([A-G])(bb|b|##|#|)(-?\d+)$/.exec(name);
+  if (!match) return undefined;
+  return {
+    step: match[1] as Step,
+    alter: ACCIDENTALS[match[2] ?? ''] ?? 0,
+    octave: Number(match[3]),
+  };
+};
+
+/** The accidental a key signature gives each letter, `fifths` sharps (positive) or flats (negative). @example alterInKey('F', 1) // => 1 */
+export const alterInKey = (step: Step, fifths: number): number => {
+  const order = fifths >= 0 ? ['F', 'C', 'G', 'D', 'A', 'E', 'B'] : ['B', 'E', 'A', 'D', 'G', 'C', 'F'];
+  const rank = order.indexOf(step);
+  // Beyond seven accidentals letters are altered twice (rare, but legal).
+  const times = Math.floor((Math.abs(fifths) - rank - 1) / 7) + 1;
+  return Math.sign(fifths) * Math.max(0, times);
+};
+
+/** Tonic of a key as a pitch class number 0-11. @example tonicPitchClass(1, 'major') // => 7 */
+export const tonicPitchClass = (fifths: number, mode: 'major' | 'minor'): number =>
+  (((fifths * 7 + (mode === 'minor' ? 9 : 0)) % 12) + 12) % 12;

@@ -1,0 +1,123 @@
+import { createHandSolver, roundEffort, type BarAlternative, type HandSolution } from '../fingering/solve';
+import type { Locks } from '../fingering/playable';
+import { SIDES, type Finger, type Hand, type Side } from '../hand/hand';
+import { movesOf, type Move } from '../moves/move';
+import { positionsOf, type Position } from '../moves/position';
+import type { Note, Score } from '../score/score';
+import { reachesOf, type Reach } from './reaches';
+import { warningsOf, type PlanWarning } from './warnings';
+
+/** A finger for one struck note, and how much worse the whole hand's plan gets with each other finger there. */
+export interface PlannedNote {
+  readonly id: string;
+  /** Null when the hand has no finger left for it; a warning says so. */
+  readonly finger: Finger | null;
+  /** The finger that silently takes the key over later. */
+  readonly substitute: Finger | null;
+  /** Extra effort by finger 1-5; 0 for the chosen one, null where impossible. */
+  readonly room: readonly (number | null)[];
+}
+
+/** Effort spent in one bar. */
+export interface BarEffort {
+  readonly bar: number;
+  readonly effort: number;
+}
+
+export interface HandPlan {
+  readonly side: Side;
+  /** In the order of the score's notes. */
+  readonly notes: readonly PlannedNote[];
+  readonly positions: readonly Position[];
+  readonly moves: readonly Move[];
+  readonly reaches: readonly Reach[];
+  readonly bars: readonly BarEffort[];
+  readonly alternatives: readonly BarAlternative[];
+  readonly effort: number;
+}
+
+/** The finished fingering of a piece. */
+export interface PianoPlan {
+  readonly hands: Readonly<Record<Side, HandPlan>>;
+  readonly warnings: readonly PlanWarning[];
+}
+
+export interface PlanOptions {
+  readonly locks: Locks;
+  /** Other fingerings wanted for each bar of each hand. */
+  readonly alternatives: number;
+}
+
+const NO_ROOM = [null, null, null, null, null] as const;
+
+const shownRoom = (room: readonly number[]): readonly (number | null)[] =>
+  room.map((more) => (Number.isFinite(more) ? Math.max(0, roundEffort(more)) : null));
+
+const plannedNotes = (solution: HandSolution, notes: readonly Note[]): PlannedNote[] => {
+  const struck = new Map<string, PlannedNote>();
+  const substitutes = new Map<string, Finger>();
+  for (const { playable, posture, room } of solution.slices)
+    for (const [key, press] of playable.presses.entries()) {
+      const finger = posture.fingers[key];
+      if (finger === undefined) continue;
+      for (const id of press.noteIds) {
+        if (playable.slice.struck.includes(press))
+          struck.set(id, { id, finger, substitute: null, room: shownRoom(room[key] ?? []) });
+        else if (struck.get(id)?.finger !== finger) substitutes.set(id, finger);
+      }
+    }
+  return notes.map((note) => {
+    const planned = struck.get(note.id);
+    return planned
+      ? { ...planned, substitute: substitutes.get(note.id) ?? null }
+      : { id: note.id, finger: null, substitute: null, room: NO_ROOM };
+  });
+};
+
+const effortByBar = (solution: HandSolution, bars: number): BarEffort[] => {
+  const sums = new Array<number>(bars).fill(0);
+  for (const { playable, effort } of solution.slices) sums[playable.slice.bar] = (sums[playable.slice.bar] ?? 0) + effort;
+  return sums.map((effort, bar) => ({ bar, effort: roundEffort(effort) }));
+};
+
+const handPlan = (solution: HandSolution, score: Score, noteById: ReadonlyMap<string, Note>, hand: Hand): HandPlan => {
+  const { side, slices } = solution;
+  const positions = positionsOf(slices, side, score, noteById);
+  return {
+    side,
+    notes: plannedNotes(
+      solution,
+      score.notes.filter((note) => note.side === side),
+    ),
+    positions,
+    moves: movesOf(slices, positions, { side, hand, noteById }),
+    reaches: reachesOf(slices, hand),
+    bars: effortByBar(solution, score.bars.length),
+    alternatives: solution.alternatives,
+    effort: roundEffort(solution.effort),
+  };
+};
+
+/** Fingers pieces for one measured hand again and again, remembering what is common to them. */
+export interface Planner {
+  readonly plan: (score: Score, options: PlanOptions) => PianoPlan;
+}
+
+/** @example createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 }) */
+export const createPlanner = (hand: Hand): Planner => {
+  const solvers = { right: createHandSolver('right', hand), left: createHandSolver('left', hand) };
+  return {
+    plan: (score, options) => {
+      const noteById = new Map(score.notes.map((note) => [note.id, note]));
+      const solutions = SIDES.map((side) => solvers[side].solve(score, options));
+      const [right, left] = solutions as [HandSolution, HandSolution];
+      return {
+        hands: {
+          right: handPlan(right, score, noteById, hand),
+          left: handPlan(left, score, noteById, hand),
+        },
+        warnings: warningsOf(score, solutions, noteById),
+      };
+    },
+  };
+};

@@ -1,0 +1,71 @@
+import type { Compromise } from '../fingering/playable';
+import type { HandSolution, SolvedSlice } from '../fingering/solve';
+import { pitchName } from '../keyboard/pitch';
+import type { Note, Score, ScoreIssue } from '../score/score';
+import type { Press } from '../score/slices';
+
+/** Something the teacher should know before trusting the plan. `bar` is an index into `Score.bars`. */
+export interface PlanWarning {
+  readonly bar: number;
+  readonly message: string;
+}
+
+const wordIssue = (issue: ScoreIssue): string => {
+  switch (issue.code) {
+    case 'off-keyboard':
+      return `${issue.pitch} lies outside the piano's 88 keys and was left out.`;
+    case 'quarter-tone':
+      return `${issue.pitch} is written with a fraction of a semitone; it is taken as the nearest key below.`;
+    case 'unreadable-note':
+      return 'A note without a readable pitch was left out.';
+    case 'tie-without-start':
+      return `A tie into ${issue.pitch} has no beginning; the note is taken as struck again.`;
+    case 'time-before-bar':
+      return 'The file steps back before the barline; the notes there are set at the beginning of the bar.';
+  }
+};
+
+const pressName = (press: Press, noteById: ReadonlyMap<string, Note>): string => {
+  const note = noteById.get(press.noteIds[0] ?? '');
+  return note ? pitchName(note.pitch) : 'a note';
+};
+
+const wordCompromise = (compromise: Compromise, side: string, noteById: ReadonlyMap<string, Note>): string => {
+  switch (compromise.kind) {
+    case 'released':
+      return `The ${side} hand cannot keep ${pressName(compromise.press, noteById)} down here: release it early, or let the pedal hold it.`;
+    case 'rolled':
+      return `This chord is wider than the ${side} hand reaches: roll it, or leave a note out.`;
+    case 'left-out':
+      return `The ${side} hand has no finger left for ${pressName(compromise.press, noteById)}: leave it out, or give it to the other hand.`;
+    case 'lock-refused':
+      return `Finger ${compromise.finger} on ${pressName(compromise.press, noteById)} cannot stand together with the other fingers fixed in this chord; it was set free.`;
+  }
+};
+
+const releasedByShift = (slice: SolvedSlice, side: string): PlanWarning[] =>
+  slice.step === 'shift' && slice.playable.heldCount > 0
+    ? [
+        {
+          bar: slice.playable.slice.bar,
+          message: `The ${side} hand has to leave a key that is still held: release it early, or let the pedal hold it.`,
+        },
+      ]
+    : [];
+
+export const warningsOf = (
+  score: Score,
+  solutions: readonly HandSolution[],
+  noteById: ReadonlyMap<string, Note>,
+): readonly PlanWarning[] => [
+  ...score.issues.map((issue) => ({ bar: issue.bar, message: wordIssue(issue) })),
+  ...solutions.flatMap(({ side, slices }) =>
+    slices.flatMap((slice) => [
+      ...slice.playable.compromises.map((compromise) => ({
+        bar: slice.playable.slice.bar,
+        message: wordCompromise(compromise, side, noteById),
+      })),
+      ...releasedByShift(slice, side),
+    ]),
+  ),
+];
