@@ -58,6 +58,7 @@ export const WEIGHTS = {
   pass5: 3,
 
   sameFinger: { slur: 14, plain: 2, lift: 0.6, rest: 0.1 },
+  crossedOrder: { slur: 30, plain: 8, lift: 1, rest: 0 },
   slide: 4,
   /** A finger of a chord moving to another key; six times that in a slur, a third for the thumb. */
   chordSameFinger: 0.25,

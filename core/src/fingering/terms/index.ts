@@ -4,6 +4,7 @@ import type { SliceView, StepView } from '../view';
 import { blackBesideWhite, shortOnBlack } from './black-keys';
 import { chordSpread } from './chord-spread';
 import { chordStretch } from './chord-stretch';
+import { crossedOrder } from './crossed-order';
 import { fingerUse } from './finger-use';
 import { heldKeys } from './held-keys';
 import { hinge } from './hinge';
@@ -20,7 +21,7 @@ import type { MoveTerm, PricedStep, StateTerm, StepTerm } from './term';
 import { thumbUnderChord } from './thumb-under-chord';
 
 export const STATE_TERMS: readonly StateTerm[] = [leaveRest, shortOnBlack, fingerUse, chordSpread, chordStretch, openHand, thumbUnderChord];
-export const STEP_TERMS: readonly StepTerm[] = [sameFinger, blackBesideWhite, repeats, heldKeys];
+export const STEP_TERMS: readonly StepTerm[] = [sameFinger, crossedOrder, blackBesideWhite, repeats, heldKeys];
 export const MOVE_TERMS: readonly MoveTerm[] = [stay, stretchMove, hinge, pass, slide, shift];
 
 /** Effort of a posture by itself: the sum of the state terms. */

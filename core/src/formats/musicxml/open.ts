@@ -3,6 +3,12 @@ import { fail, ok, type Result } from '../../result';
 import type { MusicXmlError } from './errors';
 import { MAX_DOCUMENT_BYTES, MAX_FILE_BYTES, MAX_ZIP_ENTRIES } from './limits';
 
+/** From the surroundings: the same in browsers, workers and Node (WHATWG Encoding standard). */
+declare class TextDecoder {
+  constructor(label: string, options: { readonly fatal: boolean });
+  decode(input: Uint8Array): string;
+}
+
 type Opened = Result<string, MusicXmlError>;
 
 const CONTAINER = 'META-INF/container.xml';

@@ -1,0 +1,117 @@
+import { parseArgs } from 'node:util';
+import {
+  fail,
+  handOfSpan,
+  DEFAULT_HAND,
+  isFinger,
+  ok,
+  SIDES,
+  SPAN15_RANGE_MM,
+  type Hand,
+  type Locks,
+  type Result,
+  type Finger,
+  type Side,
+} from '@kettle-step/core';
+
+/** What `kettle-step finger` was asked to do. */
+export interface FingerRequest {
+  /** A path, or `-` for standard input. */
+  readonly file: string;
+  readonly sides: readonly Side[];
+  readonly hand: Hand;
+  readonly locks: Locks;
+  readonly alternatives: number;
+  readonly out: string | undefined;
+}
+
+export const USAGE = `usage: kettle-step finger FILE [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
+                          [--alternatives N] [--json] [--out FILE.musicxml]
+
+FILE is MusicXML (.musicxml, .xml, .mxl), or - for standard input.
+--hand          the hand to finger; both by default
+--span-mm       flat span from the outer edge of the thumb to that of the fifth finger; ${DEFAULT_HAND.span15Mm} by default
+--lock          holds a finger on a note; may be given again
+--alternatives  other fingerings for each bar (0-20)
+--json          prints the plan as JSON; this is the only form so far, so it may be left out
+--out           writes the piece with the fingering in it`;
+
+/** More alternatives than a teacher would compare in one bar only cost time. */
+const MAX_ALTERNATIVES = 20;
+
+const readSides = (hand: string): readonly Side[] | undefined => {
+  if (hand === 'both') return SIDES;
+  return SIDES.includes(hand as Side) ? [hand as Side] : undefined;
+};
+
+const readSpan = (written: string | undefined): Result<Hand, string> => {
+  if (written === undefined) return ok(DEFAULT_HAND);
+  const span = Number(written);
+  const [least, most] = SPAN15_RANGE_MM;
+  return /^\d+(\.\d+)?$/.test(written) && span >= least && span <= most
+    ? ok(handOfSpan(span))
+    : fail(`--span-mm takes a length from ${least} to ${most} mm, not "${written}".`);
+};
+
+const readLocks = (written: readonly string[]): Result<Locks, string> => {
+  const locks = new Map<string, Finger>();
+  for (const lock of written) {
+    const [, id, digit] = /^(.+)=(\d+)$/.exec(lock) ?? [];
+    const finger = Number(digit);
+    if (id === undefined || !isFinger(finger))
+      return fail(`--lock takes a note id and a finger from 1 to 5, as in ks-1-1-1=3, not "${lock}".`);
+    locks.set(id, finger);
+  }
+  return ok(locks);
+};
+
+const readCount = (written: string | undefined): Result<number, string> => {
+  if (written === undefined) return ok(0);
+  const count = Number(written);
+  return /^\d+$/.test(written) && count <= MAX_ALTERNATIVES
+    ? ok(count)
+    : fail(`--alternatives takes a number from 0 to ${MAX_ALTERNATIVES}, not "${written}".`);
+};
+
+const parse = (args: readonly string[]) =>
+  parseArgs({
+    args: [...args],
+    allowPositionals: true,
+    options: {
+      hand: { type: 'string', default: 'both' },
+      'span-mm': { type: 'string' },
+      lock: { type: 'string', multiple: true, default: [] },
+      alternatives: { type: 'string' },
+      json: { type: 'boolean', default: false },
+      out: { type: 'string' },
+    },
+  });
+
+/** Reads the words after `kettle-step finger`; an error is one sentence. */
+export const readFingerRequest = (args: readonly string[]): Result<FingerRequest, string> => {
+  let parsed: ReturnType<typeof parse>;
+  try {
+    parsed = parse(args);
+  } catch (cause) {
+    return fail(cause instanceof Error ? (cause.message.split('\n')[0] ?? '') : 'bad usage');
+  }
+  const { values, positionals } = parsed;
+  const [file, ...more] = positionals;
+  if (file === undefined || more.length > 0) return fail('kettle-step finger takes one file, or - for standard input.');
+  const sides = readSides(values.hand);
+  if (!sides) return fail(`--hand takes right, left or both, not "${values.hand}".`);
+  const hand = readSpan(values['span-mm']);
+  if (hand.kind === 'error') return hand;
+  const locks = readLocks(values.lock);
+  if (locks.kind === 'error') return locks;
+  const alternatives = readCount(values.alternatives);
+  if (alternatives.kind === 'error') return alternatives;
+  return ok({
+    file,
+    sides,
+    hand: hand.value,
+    locks: locks.value,
+    alternatives: alternatives.value,
+    out: values.out,
+  });
+};

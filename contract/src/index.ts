@@ -1,0 +1,4 @@
+export * from './plan-document';
+export * from './piece';
+export * from './problem';
+export * from './stored-plan';

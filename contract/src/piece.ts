@@ -1,0 +1,86 @@
+import { MOVE_KINDS, SIDES } from '@kettle-step/core';
+import { z } from 'zod';
+import { fingerSchema } from './plan-document';
+
+/** What crosses the wire about pieces and their plans. */
+
+export const sideSchema = z.enum(SIDES);
+
+/** Who settled on a finger: it stood in the file, the engine suggested it, or the teacher set it. */
+export const DECIDED_BY = ['printed', 'suggested', 'teacher'] as const;
+
+export const BAR_STATES = ['open', 'suggested', 'settled'] as const;
+
+export const storedFingerSchema = z.object({
+  noteId: z.string().min(1).max(200),
+  finger: fingerSchema,
+  substitute: fingerSchema.nullable(),
+  decidedBy: z.enum(DECIDED_BY),
+});
+export type StoredFinger = z.infer<typeof storedFingerSchema>;
+
+/** One cell of the bar ribbon: one bar of one hand. */
+export const ribbonCellSchema = z.object({
+  side: sideSchema,
+  /** Index from 0 in document order. */
+  bar: z.number().int().nonnegative(),
+  state: z.enum(BAR_STATES),
+  effort: z.number().nonnegative(),
+  moves: z.array(z.enum(MOVE_KINDS)),
+});
+export type RibbonCell = z.infer<typeof ribbonCellSchema>;
+
+/** Limits in step with what a document may hold. */
+const MAX_FINGERS = 100_000;
+const MAX_CELLS = 10_000;
+
+const planContent = {
+  fingers: z.array(storedFingerSchema).max(MAX_FINGERS),
+  ribbon: z.array(ribbonCellSchema).max(MAX_CELLS),
+};
+
+export const storedPlanSchema = z.object({
+  revision: z.number().int().positive(),
+  ...planContent,
+});
+export type StoredPlan = z.infer<typeof storedPlanSchema>;
+
+/** A save names the revision it was made from; an older one is refused. */
+export const savePlanSchema = z.object({
+  baseRevision: z.number().int().positive(),
+  ...planContent,
+});
+export type SavePlan = z.infer<typeof savePlanSchema>;
+
+export const savedSchema = z.object({ revision: z.number().int().positive() });
+
+export const pieceSummarySchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  composer: z.string(),
+  bars: z.number().int().positive(),
+  notes: z.number().int().positive(),
+  metre: z.string(),
+  key: z.string(),
+  /** Whom the piece is for; empty when nobody yet. */
+  student: z.string(),
+  updatedAt: z.iso.datetime(),
+  /** Printed number of the first bar: 0 when the piece begins with a pickup. */
+  firstBarNumber: z.number().int(),
+  ribbon: z.array(ribbonCellSchema),
+});
+export type PieceSummary = z.infer<typeof pieceSummarySchema>;
+
+export const pieceListSchema = z.object({ pieces: z.array(pieceSummarySchema) });
+
+export const pieceSchema = pieceSummarySchema.extend({
+  /** The stored MusicXML, with ids on its notes. */
+  document: z.string(),
+  plan: storedPlanSchema,
+});
+export type Piece = z.infer<typeof pieceSchema>;
+
+export const createdSchema = z.object({ id: z.string(), title: z.string() });
+
+/** Names in addresses: letters, digits and hyphens. */
+export const pieceIdSchema = z.string().regex(/^[a-z0-9-]{1,64}$/);

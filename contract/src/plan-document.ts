@@ -1,0 +1,155 @@
+import {
+  beatOf,
+  MOVE_KINDS,
+  pitchName,
+  REACH_VERDICTS,
+  type HandPlan,
+  type PianoPlan,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
+import { z } from 'zod';
+
+/** The published form of a plan: what the command line prints and other programs may read. See docs/plan-format.md. */
+
+export const fingerSchema = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
+
+const effort = z.number().nonnegative();
+
+/** Bar as it is printed (a pickup is 0) and beat from 1 in beats of the metre. */
+const place = { bar: z.number().int(), beat: z.number() };
+
+const room = z.object({
+  1: effort.nullable(),
+  2: effort.nullable(),
+  3: effort.nullable(),
+  4: effort.nullable(),
+  5: effort.nullable(),
+});
+
+export const handDocumentSchema = z.object({
+  notes: z.array(
+    z.object({
+      id: z.string(),
+      ...place,
+      pitch: z.string(),
+      midi: z.number().int(),
+      grace: z.boolean(),
+      finger: fingerSchema.nullable(),
+      substitute: fingerSchema.nullable(),
+      room,
+    }),
+  ),
+  positions: z.array(z.object({ name: z.string(), ...place, lowest: z.string(), highest: z.string() })),
+  moves: z.array(
+    z.object({ kind: z.enum(MOVE_KINDS), ...place, fromId: z.string(), toId: z.string(), reason: z.string() }),
+  ),
+  reaches: z.array(
+    z.object({
+      ...place,
+      fingers: z.tuple([fingerSchema, fingerSchema]),
+      mm: z.number(),
+      limitMm: z.number(),
+      verdict: z.enum(REACH_VERDICTS),
+    }),
+  ),
+  alternatives: z
+    .array(
+      z.object({
+        bar: z.number().int(),
+        rank: z.number().int(),
+        effortMore: effort,
+        fingers: z.record(z.string(), fingerSchema),
+      }),
+    )
+    .optional(),
+  effort: z.number(),
+});
+
+export const planDocumentSchema = z.object({
+  format: z.literal('kettle-step/plan@1'),
+  title: z.string(),
+  bars: z.number().int(),
+  hands: z.object({ right: handDocumentSchema.optional(), left: handDocumentSchema.optional() }),
+  warnings: z.array(z.object({ bar: z.number().int(), message: z.string() })),
+});
+
+export type HandDocument = z.infer<typeof handDocumentSchema>;
+export type PlanDocument = z.infer<typeof planDocumentSchema>;
+
+/** Beats are exact fractions; printed figures keep four places. */
+const shownBeat = (beat: number): number => Math.round(beat * 10_000) / 10_000;
+
+const handDocument = (score: Score, plan: HandPlan, withAlternatives: boolean): HandDocument => {
+  const numberOf = (bar: number): number => score.bars[bar]?.number ?? bar + 1;
+  const placeOf = (at: { readonly bar: number; readonly onsetTicks: number }): { bar: number; beat: number } => ({
+    bar: numberOf(at.bar),
+    beat: shownBeat(beatOf(score, at)),
+  });
+  const plannedById = new Map(plan.notes.map((note) => [note.id, note]));
+  return {
+    notes: score.notes.flatMap((note) => {
+      const planned = plannedById.get(note.id);
+      if (!planned) return [];
+      const [one = null, two = null, three = null, four = null, five = null] = planned.room;
+      return [
+        {
+          id: note.id,
+          ...placeOf(note),
+          pitch: pitchName(note.pitch),
+          midi: note.midi,
+          grace: note.graceIndex !== null,
+          finger: planned.finger,
+          substitute: planned.substitute,
+          room: { 1: one, 2: two, 3: three, 4: four, 5: five },
+        },
+      ];
+    }),
+    positions: plan.positions.map((position) => ({
+      name: position.name,
+      ...placeOf(position),
+      lowest: pitchName(position.lowest),
+      highest: pitchName(position.highest),
+    })),
+    moves: plan.moves.map((move) => ({
+      kind: move.kind,
+      ...placeOf(move),
+      fromId: move.fromId,
+      toId: move.toId,
+      reason: move.reason,
+    })),
+    reaches: plan.reaches.map((reach) => ({
+      ...placeOf(reach),
+      fingers: [...reach.fingers],
+      mm: reach.mm,
+      limitMm: reach.limitMm,
+      verdict: reach.verdict,
+    })),
+    ...(withAlternatives
+      ? {
+          alternatives: plan.alternatives.map((alternative) => ({
+            bar: numberOf(alternative.bar),
+            rank: alternative.rank,
+            effortMore: Math.round(alternative.effortMore * 1000) / 1000,
+            fingers: Object.fromEntries(alternative.fingers),
+          })),
+        }
+      : {}),
+    effort: plan.effort,
+  };
+};
+
+/** Puts a plan into its published form, for the hands asked for. */
+export const planDocument = (
+  score: Score,
+  plan: PianoPlan,
+  options: { readonly sides: readonly Side[]; readonly alternatives: boolean },
+): PlanDocument => ({
+  format: 'kettle-step/plan@1',
+  title: score.title,
+  bars: score.bars.length,
+  hands: Object.fromEntries(
+    options.sides.map((side) => [side, handDocument(score, plan.hands[side], options.alternatives)]),
+  ),
+  warnings: plan.warnings.map(({ bar, message }) => ({ bar: score.bars[bar]?.number ?? bar + 1, message })),
+});

@@ -1,0 +1,66 @@
+import {
+  SIDES,
+  type Finger,
+  type Locks,
+  type PianoPlan,
+  type Score,
+  type Side,
+  type WrittenFingers,
+} from '@kettle-step/core';
+import type { RibbonCell, StoredFinger } from './piece';
+
+/** Between the engine's plan and what is stored of it. One way for server, web and command line. */
+
+/** Fingers that the teacher set hold; the rest is free. */
+export const locksOf = (fingers: readonly StoredFinger[]): Locks =>
+  new Map(fingers.filter(({ decidedBy }) => decidedBy === 'teacher').map(({ noteId, finger }) => [noteId, finger]));
+
+const printedOn = (score: Score): ReadonlyMap<string, number | undefined> =>
+  new Map(score.notes.map((note) => [note.id, note.printed.find((printed) => !printed.alternate)?.finger]));
+
+/** The fingers of a plan with who decided on each. */
+export const storedFingers = (score: Score, plan: PianoPlan, locks: Locks): StoredFinger[] => {
+  const printed = printedOn(score);
+  return SIDES.flatMap((side) => plan.hands[side].notes).flatMap(({ id, finger, substitute }): StoredFinger[] => {
+    if (finger === null) return [];
+    const decidedBy =
+      locks.get(id) === finger ? 'teacher' : printed.get(id) === finger ? 'printed' : 'suggested';
+    return [{ noteId: id, finger, substitute, decidedBy }];
+  });
+};
+
+const cellState = (fingers: readonly (Finger | null)[], locked: readonly boolean[]): RibbonCell['state'] => {
+  if (fingers.length > 0 && locked.every(Boolean)) return 'settled';
+  return fingers.some((finger) => finger !== null) || fingers.length === 0 ? 'suggested' : 'open';
+};
+
+const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCell[] => {
+  const hand = plan.hands[side];
+  const fingerById = new Map(hand.notes.map(({ id, finger }) => [id, finger]));
+  const byBar = new Map<number, string[]>();
+  for (const note of score.notes)
+    if (note.side === side) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note.id]);
+  return score.bars.map(({ index }) => {
+    const ids = byBar.get(index) ?? [];
+    return {
+      side,
+      bar: index,
+      state: cellState(
+        ids.map((id) => fingerById.get(id) ?? null),
+        ids.map((id) => locks.has(id)),
+      ),
+      effort: Math.max(0, hand.bars[index]?.effort ?? 0),
+      moves: hand.moves.filter((move) => move.bar === index).map((move) => move.kind),
+    };
+  });
+};
+
+/** The bar ribbon: both lanes of a piece. */
+export const ribbonOf = (score: Score, plan: PianoPlan, locks: Locks): RibbonCell[] =>
+  SIDES.flatMap((side) => lane(score, plan, locks, side));
+
+/** What is written into an exported document. */
+export const writtenFingers = (
+  fingers: readonly Pick<StoredFinger, 'noteId' | 'finger' | 'substitute'>[],
+): ReadonlyMap<string, WrittenFingers> =>
+  new Map(fingers.map(({ noteId, finger, substitute }) => [noteId, { finger, substitute, alternates: [] }]));

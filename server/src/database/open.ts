@@ -1,0 +1,31 @@
+import { mkdirSync } from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import { createClient, type Client } from '@libsql/client';
+import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
+import { migrate } from 'drizzle-orm/libsql/migrator';
+import * as schema from './schema';
+
+export type Database = LibSQLDatabase<typeof schema>;
+
+export interface OpenDatabase {
+  readonly db: Database;
+  readonly client: Client;
+  readonly close: () => void;
+}
+
+const isRemote = (place: string): boolean => /^(libsql|https?|wss?):/.test(place);
+
+/**
+ * Opens the studio's database and brings its tables up to date. A path is a SQLite file (made when missing, with a
+ * write-ahead log); a libsql: or https: address is a remote server of the same kind.
+ */
+export const openDatabase = async (place: string, migrationsFolder: string): Promise<OpenDatabase> => {
+  if (!isRemote(place)) mkdirSync(dirname(resolve(place)), { recursive: true });
+  const client = createClient({ url: isRemote(place) ? place : `file:${resolve(place)}` });
+  if (!isRemote(place)) await client.execute('PRAGMA journal_mode = WAL');
+  // The driver turns foreign keys on for each connection it makes; a test holds it to that.
+  await client.execute('PRAGMA foreign_keys = ON');
+  const db = drizzle(client, { schema });
+  await migrate(db, { migrationsFolder });
+  return { db, client, close: () => client.close() };
+};

@@ -1,0 +1,61 @@
+import { BAR_STATES, DECIDED_BY } from '@kettle-step/contract';
+import { SIDES, type MoveKind } from '@kettle-step/core';
+import { integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** A piece: its document whole, and what the shelf shows of it. */
+export const pieces = sqliteTable('pieces', {
+  id: text('id').primaryKey(),
+  title: text('title').notNull(),
+  composer: text('composer').notNull(),
+  student: text('student').notNull(),
+  metre: text('metre').notNull(),
+  key: text('key').notNull(),
+  bars: integer('bars').notNull(),
+  notes: integer('notes').notNull(),
+  firstBarNumber: integer('first_bar_number').notNull(),
+  /** MusicXML with an id on every note. */
+  document: text('document').notNull(),
+  createdAt: text('created_at').notNull(),
+  updatedAt: text('updated_at').notNull(),
+});
+
+/** The fingering of a piece. Each save makes a new revision; a save based on an older one is refused. */
+export const plans = sqliteTable('plans', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  pieceId: text('piece_id')
+    .notNull()
+    .unique()
+    .references(() => pieces.id, { onDelete: 'cascade' }),
+  revision: integer('revision').notNull(),
+});
+
+const planId = () =>
+  integer('plan_id')
+    .notNull()
+    .references(() => plans.id, { onDelete: 'cascade' });
+
+export const planFingers = sqliteTable(
+  'plan_fingers',
+  {
+    planId: planId(),
+    noteId: text('note_id').notNull(),
+    finger: integer('finger').notNull(),
+    substitute: integer('substitute'),
+    decidedBy: text('decided_by', { enum: DECIDED_BY }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.noteId] })],
+);
+
+/** State of each bar of each hand, with what its ribbon cell shows. */
+export const planBars = sqliteTable(
+  'plan_bars',
+  {
+    planId: planId(),
+    side: text('side', { enum: SIDES }).notNull(),
+    bar: integer('bar').notNull(),
+    state: text('state', { enum: BAR_STATES }).notNull(),
+    effort: real('effort').notNull(),
+    moves: text('moves', { mode: 'json' }).$type<MoveKind[]>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.planId, table.side, table.bar] })],
+);

@@ -1,0 +1,63 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { static as staticFiles, type Express } from 'express';
+import { pieceRoutes } from '../pieces/routes';
+import type { PieceStore } from '../pieces/store';
+import { problemHandler, sendProblem } from './problems';
+
+/**
+ * Only our own files run. Engraving is WebAssembly in a worker, which needs its own word; component styles are written into
+ * the page by the framework.
+ */
+const CONTENT_SECURITY_POLICY = [
+  "default-src 'self'",
+  "script-src 'self' 'wasm-unsafe-eval'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data:",
+  "connect-src 'self' data:",
+  "worker-src 'self'",
+  "frame-ancestors 'none'",
+  "base-uri 'self'",
+].join('; ');
+
+/** Built files carry a hash in their names and never change; the page itself is asked for anew. */
+const HASHED = /-[A-Z0-9]{8}\.\w+$/;
+
+const webApplication = (folder: string): express.RequestHandler[] => [
+  staticFiles(folder, {
+    index: false,
+    setHeaders: (response, path) => {
+      response.setHeader('Cache-Control', HASHED.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
+    },
+  }),
+  (request, response, next) => {
+    const isPage = request.method === 'GET' && (request.headers.accept ?? '').includes('text/html');
+    if (!isPage) return next();
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(folder, 'index.html'));
+  },
+];
+
+export interface AppOptions {
+  readonly store: PieceStore;
+  /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
+  readonly webFolder: string | undefined;
+  readonly report: (cause: unknown) => void;
+}
+
+export const createApp = ({ store, webFolder, report }: AppOptions): Express => {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use((_request, response, next) => {
+    response.setHeader('Content-Security-Policy', CONTENT_SECURITY_POLICY);
+    response.setHeader('X-Content-Type-Options', 'nosniff');
+    response.setHeader('Referrer-Policy', 'same-origin');
+    next();
+  });
+  app.use('/api/pieces', pieceRoutes(store));
+  app.use('/api', (_request, response) => sendProblem(response, 'not-found', 'There is no such address.'));
+  if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));
+  app.use((_request, response) => sendProblem(response, 'not-found', 'There is no such page.'));
+  app.use(problemHandler(report));
+  return app;
+};

@@ -1,0 +1,43 @@
+import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
+import type { ErrorRequestHandler, Response } from 'express';
+
+const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
+  'bad-request': { status: 400, title: 'The request could not be read' },
+  'not-found': { status: 404, title: 'There is nothing here' },
+  'unreadable-file': { status: 422, title: 'The file could not be read' },
+  'too-large': { status: 413, title: 'The file is too large' },
+  conflict: { status: 409, title: 'Saved elsewhere in the meantime' },
+  internal: { status: 500, title: 'Something went wrong in the program' },
+};
+
+/** Answers with problem details (RFC 9457). */
+export const sendProblem = (
+  response: Response,
+  code: ProblemCode,
+  detail: string,
+  more: Pick<Problem, 'currentRevision'> = {},
+): void => {
+  const { status, title } = STATUS[code];
+  const problem: Problem = { type: `urn:kettle-step:problem:${code}`, title, status, detail, code, ...more };
+  response.status(status).type(PROBLEM_MEDIA_TYPE).send(JSON.stringify(problem));
+};
+
+const isTooLarge = (cause: unknown): boolean => (cause as { type?: string } | null)?.type === 'entity.too.large';
+
+/** A body that the framework itself could not take apart; its status says so. */
+const isBadBody = (cause: unknown): boolean => {
+  const status = (cause as { status?: number } | null)?.status;
+  return status !== undefined && status >= 400 && status < 500;
+};
+
+/** The last stop: nothing leaves as a stack trace; bugs are loud on the server's own output. */
+export const problemHandler =
+  (report: (cause: unknown) => void): ErrorRequestHandler =>
+  (cause, _request, response, next) => {
+    if (response.headersSent) return next(cause);
+    if (isTooLarge(cause))
+      return sendProblem(response, 'too-large', 'The file is larger than is read; import a movement at a time.');
+    if (isBadBody(cause)) return sendProblem(response, 'bad-request', 'The body of the request could not be read.');
+    report(cause);
+    return sendProblem(response, 'internal', 'Nothing was changed. Please try again; if it stays so, report it.');
+  };

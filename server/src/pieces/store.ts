@@ -1,0 +1,148 @@
+import type { Piece, PieceSummary, RibbonCell, SavePlan, StoredFinger } from '@kettle-step/contract';
+import { isFinger } from '@kettle-step/core';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { Database } from '../database/open';
+import { pieces, planBars, planFingers, plans } from '../database/schema';
+import type { ImportedPiece } from './import';
+
+/** Rows to one INSERT: SQLite takes 32,766 values in a statement. */
+const ROWS_PER_INSERT = 2000;
+
+export type SaveOutcome =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'conflict'; readonly currentRevision: number }
+  | { readonly kind: 'not-found' };
+
+/** Everything that is kept about pieces and their plans. */
+export interface PieceStore {
+  readonly list: () => Promise<readonly PieceSummary[]>;
+  readonly get: (id: string) => Promise<Piece | undefined>;
+  readonly add: (id: string, piece: ImportedPiece, student: string, now: Date) => Promise<void>;
+  readonly savePlan: (id: string, plan: SavePlan, now: Date) => Promise<SaveOutcome>;
+  readonly remove: (id: string) => Promise<boolean>;
+}
+
+type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+type PieceRow = typeof pieces.$inferSelect;
+
+const chunks = <T>(rows: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(rows.length / ROWS_PER_INSERT) }, (_, index) =>
+    rows.slice(index * ROWS_PER_INSERT, (index + 1) * ROWS_PER_INSERT),
+  );
+
+const writeContent = async (
+  tx: Transaction,
+  planId: number,
+  fingers: readonly StoredFinger[],
+  ribbon: readonly RibbonCell[],
+): Promise<void> => {
+  await tx.delete(planFingers).where(eq(planFingers.planId, planId));
+  await tx.delete(planBars).where(eq(planBars.planId, planId));
+  for (const rows of chunks(fingers)) await tx.insert(planFingers).values(rows.map((row) => ({ ...row, planId })));
+  for (const rows of chunks(ribbon)) await tx.insert(planBars).values(rows.map((row) => ({ ...row, planId })));
+};
+
+const summaryOf = (row: Omit<PieceRow, 'document'>, ribbon: readonly RibbonCell[]): PieceSummary => ({
+  id: row.id,
+  title: row.title,
+  composer: row.composer,
+  student: row.student,
+  metre: row.metre,
+  key: row.key,
+  bars: row.bars,
+  notes: row.notes,
+  firstBarNumber: row.firstBarNumber,
+  updatedAt: row.updatedAt,
+  ribbon: [...ribbon],
+});
+
+const withoutDocument = {
+  id: pieces.id,
+  title: pieces.title,
+  composer: pieces.composer,
+  student: pieces.student,
+  metre: pieces.metre,
+  key: pieces.key,
+  bars: pieces.bars,
+  notes: pieces.notes,
+  firstBarNumber: pieces.firstBarNumber,
+  createdAt: pieces.createdAt,
+  updatedAt: pieces.updatedAt,
+};
+
+const ribbonColumns = {
+  side: planBars.side,
+  bar: planBars.bar,
+  state: planBars.state,
+  effort: planBars.effort,
+  moves: planBars.moves,
+};
+
+export const createPieceStore = (db: Database): PieceStore => {
+  const list = async (): Promise<readonly PieceSummary[]> => {
+    const rows = await db.select(withoutDocument).from(pieces).orderBy(asc(pieces.title), asc(pieces.id));
+    const cells = await db
+      .select({ pieceId: plans.pieceId, ...ribbonColumns })
+      .from(planBars)
+      .innerJoin(plans, eq(planBars.planId, plans.id))
+      .orderBy(asc(planBars.bar));
+    const byPiece = new Map<string, RibbonCell[]>();
+    for (const { pieceId, ...cell } of cells) byPiece.set(pieceId, [...(byPiece.get(pieceId) ?? []), cell]);
+    return rows.map((row) => summaryOf(row, byPiece.get(row.id) ?? []));
+  };
+
+  const get = async (id: string): Promise<Piece | undefined> => {
+    const [row] = await db.select().from(pieces).innerJoin(plans, eq(plans.pieceId, pieces.id)).where(eq(pieces.id, id));
+    if (!row) return undefined;
+    const fingers = await db.select().from(planFingers).where(eq(planFingers.planId, row.plans.id));
+    const ribbon = await db
+      .select(ribbonColumns)
+      .from(planBars)
+      .where(eq(planBars.planId, row.plans.id))
+      .orderBy(asc(planBars.bar));
+    return {
+      ...summaryOf(row.pieces, ribbon),
+      document: row.pieces.document,
+      plan: {
+        revision: row.plans.revision,
+        ribbon,
+        fingers: fingers.flatMap(({ noteId, finger, substitute, decidedBy }) =>
+          isFinger(finger)
+            ? [{ noteId, finger, substitute: substitute !== null && isFinger(substitute) ? substitute : null, decidedBy }]
+            : [],
+        ),
+      },
+    };
+  };
+
+  const add = (id: string, piece: ImportedPiece, student: string, now: Date): Promise<void> =>
+    db.transaction(async (tx) => {
+      const { fingers, ribbon, ...row } = piece;
+      const at = now.toISOString();
+      await tx.insert(pieces).values({ ...row, id, student, createdAt: at, updatedAt: at });
+      const [plan] = await tx.insert(plans).values({ pieceId: id, revision: 1 }).returning({ id: plans.id });
+      if (plan) await writeContent(tx, plan.id, fingers, ribbon);
+    });
+
+  const savePlan = (id: string, plan: SavePlan, now: Date): Promise<SaveOutcome> =>
+    db.transaction(async (tx): Promise<SaveOutcome> => {
+      // One statement decides the race: only a save made from the current revision moves it on.
+      const [moved] = await tx
+        .update(plans)
+        .set({ revision: sql`${plans.revision} + 1` })
+        .where(and(eq(plans.pieceId, id), eq(plans.revision, plan.baseRevision)))
+        .returning({ id: plans.id, revision: plans.revision });
+      if (!moved) {
+        const [current] = await tx.select().from(plans).where(eq(plans.pieceId, id));
+        return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
+      }
+      await writeContent(tx, moved.id, plan.fingers, plan.ribbon);
+      await tx.update(pieces).set({ updatedAt: now.toISOString() }).where(eq(pieces.id, id));
+      return { kind: 'saved', revision: moved.revision };
+    });
+
+  const remove = async (id: string): Promise<boolean> =>
+    (await db.delete(pieces).where(eq(pieces.id, id)).returning({ id: pieces.id })).length > 0;
+
+  return { list, get, add, savePlan, remove };
+};
