@@ -2,3 +2,4 @@ export * from './plan-document';
 export * from './piece';
 export * from './problem';
 export * from './stored-plan';
+export * from './engine';

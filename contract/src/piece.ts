@@ -24,6 +24,8 @@ export const ribbonCellSchema = z.object({
   side: sideSchema,
   /** Index from 0 in document order. */
   bar: z.number().int().nonnegative(),
+  /** The printed measure number. */
+  number: z.number().int(),
   state: z.enum(BAR_STATES),
   effort: z.number().nonnegative(),
   moves: z.array(z.enum(MOVE_KINDS)),
@@ -65,8 +67,6 @@ export const pieceSummarySchema = z.object({
   /** Whom the piece is for; empty when nobody yet. */
   student: z.string(),
   updatedAt: z.iso.datetime(),
-  /** Printed number of the first bar: 0 when the piece begins with a pickup. */
-  firstBarNumber: z.number().int(),
   ribbon: z.array(ribbonCellSchema),
 });
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;

@@ -40,11 +40,12 @@ const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCe
   const byBar = new Map<number, string[]>();
   for (const note of score.notes)
     if (note.side === side) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note.id]);
-  return score.bars.map(({ index }) => {
+  return score.bars.map(({ index, number }) => {
     const ids = byBar.get(index) ?? [];
     return {
       side,
       bar: index,
+      number,
       state: cellState(
         ids.map((id) => fingerById.get(id) ?? null),
         ids.map((id) => locks.has(id)),

@@ -12,7 +12,7 @@ export { MOVE_KINDS, type MoveKind } from './fingering/terms';
 export { REST_PLACES, type Shape } from './fingering/posture';
 export type { BarAlternative } from './fingering/solve';
 export { MOVE_WORDS, type Move } from './moves/move';
-export { positionLabel, rangeLabel, type Position } from './moves/position';
+export { positionLabel, rangeLabel, restingKeys, type Position } from './moves/position';
 export * from './plan/plan';
 export type { Reach } from './plan/reaches';
 export type { PlanWarning } from './plan/warnings';

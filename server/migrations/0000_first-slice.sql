@@ -7,7 +7,6 @@ CREATE TABLE `pieces` (
 	`key` text NOT NULL,
 	`bars` integer NOT NULL,
 	`notes` integer NOT NULL,
-	`first_bar_number` integer NOT NULL,
 	`document` text NOT NULL,
 	`created_at` text NOT NULL,
 	`updated_at` text NOT NULL
@@ -17,6 +16,7 @@ CREATE TABLE `plan_bars` (
 	`plan_id` integer NOT NULL,
 	`side` text NOT NULL,
 	`bar` integer NOT NULL,
+	`number` integer NOT NULL,
 	`state` text NOT NULL,
 	`effort` real NOT NULL,
 	`moves` text NOT NULL,

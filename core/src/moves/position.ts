@@ -3,7 +3,7 @@ import { alterInKey, midiOf, pitchClassName, pitchName, STEPS, type Pitch } from
 import { REST_PLACES, restsOn, type Shape } from '../fingering/posture';
 import type { SolvedSlice } from '../fingering/solve';
 import { mirroredPlace } from '../fingering/view';
-import type { Finger, Side } from '../hand/hand';
+import { FINGERS, type Finger, type Side } from '../hand/hand';
 import type { Note, Score } from '../score/score';
 
 /** A stretch of music during which the hand stays in one place. */
@@ -33,7 +33,8 @@ const spellWhiteKey = (midi: number, fifths: number): Pitch => {
 
 /** The resting place of one finger as a pitch of the key. */
 const restingPitch = (shape: Shape, frame: number, finger: Finger, side: Side, fifths: number): Pitch => {
-  const place = frame + (REST_PLACES[shape][finger - 1] ?? 0);
+  // In the open hand 4 rests between two keys; the one toward 3 is shown.
+  const place = Math.floor(frame + (REST_PLACES[shape][finger - 1] ?? 0));
   return spellWhiteKey(whiteKeyAt(side === 'right' ? place : -place), fifths);
 };
 
@@ -96,6 +97,10 @@ export const positionsOf = (
   });
   return ranges.flatMap((range) => positionOf(slices, range, side, score, noteById) ?? []);
 };
+
+/** The key on which each finger 1-5 rests in a position, as MIDI numbers; black where the key signature says so. */
+export const restingKeys = (position: Position, fifths: number): readonly number[] =>
+  FINGERS.map((finger) => midiOf(restingPitch(position.shape, position.frame, finger, position.side, fifths)));
 
 /** @example positionLabel({ name: 'G', shape: 'close' }) // => 'G position' */
 export const positionLabel = (position: Pick<Position, 'name' | 'shape'>): string =>

@@ -12,7 +12,6 @@ export const pieces = sqliteTable('pieces', {
   key: text('key').notNull(),
   bars: integer('bars').notNull(),
   notes: integer('notes').notNull(),
-  firstBarNumber: integer('first_bar_number').notNull(),
   /** MusicXML with an id on every note. */
   document: text('document').notNull(),
   createdAt: text('created_at').notNull(),
@@ -53,6 +52,7 @@ export const planBars = sqliteTable(
     planId: planId(),
     side: text('side', { enum: SIDES }).notNull(),
     bar: integer('bar').notNull(),
+    number: integer('number').notNull(),
     state: text('state', { enum: BAR_STATES }).notNull(),
     effort: real('effort').notNull(),
     moves: text('moves', { mode: 'json' }).$type<MoveKind[]>().notNull(),

@@ -8,7 +8,6 @@ export interface Description {
   readonly key: string;
   readonly bars: number;
   readonly notes: number;
-  readonly firstBarNumber: number;
 }
 
 /** @example keyName({ fifths: -3, mode: 'major' }) // => 'Eb major' */
@@ -30,6 +29,5 @@ export const describe = (score: Score): Description => {
     key: first ? keyName(first.key) : '',
     bars: score.bars.length,
     notes: score.notes.length,
-    firstBarNumber: first?.number ?? 1,
   };
 };

@@ -51,7 +51,6 @@ const summaryOf = (row: Omit<PieceRow, 'document'>, ribbon: readonly RibbonCell[
   key: row.key,
   bars: row.bars,
   notes: row.notes,
-  firstBarNumber: row.firstBarNumber,
   updatedAt: row.updatedAt,
   ribbon: [...ribbon],
 });
@@ -65,7 +64,6 @@ const withoutDocument = {
   key: pieces.key,
   bars: pieces.bars,
   notes: pieces.notes,
-  firstBarNumber: pieces.firstBarNumber,
   createdAt: pieces.createdAt,
   updatedAt: pieces.updatedAt,
 };
@@ -73,6 +71,7 @@ const withoutDocument = {
 const ribbonColumns = {
   side: planBars.side,
   bar: planBars.bar,
+  number: planBars.number,
   state: planBars.state,
   effort: planBars.effort,
   moves: planBars.moves,

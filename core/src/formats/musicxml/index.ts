@@ -4,4 +4,4 @@ export { explainMusicXmlError, type MusicXmlError } from './errors';
 export { dropGivenIds } from './ids';
 export * from './limits';
 export { readScore } from './read';
-export { writeFingering, type WrittenFingers } from './write';
+export { writeFingering, writePlaceholders, type WrittenFingers } from './write';

@@ -1,5 +1,6 @@
 import type { Element } from '@xmldom/xmldom';
 import type { Finger } from '../../hand/hand';
+import type { Note, Score } from '../../score/score';
 import { child, children, nameOf } from './dom';
 import { measuresByPart, type MusicXmlDocument } from './document';
 
@@ -71,5 +72,41 @@ export const writeFingering = (document: MusicXmlDocument, fingers: ReadonlyMap<
       for (const note of children(element, 'note')) {
         const written = fingers.get(note.getAttribute('id') ?? '');
         if (written) writeOn(note, written);
+      }
+};
+
+/** Where a number stands in engraving: the right hand's over the staff, the left hand's under it, a lower voice's inside. */
+const placementOf = (note: Note, voices: ReadonlyMap<string, readonly string[]>): 'above' | 'below' => {
+  const [first] = voices.get(`${note.bar} ${note.staff}`) ?? [];
+  const isFirstVoice = first === undefined || first === note.voice;
+  return (note.side === 'right') === isFirstVoice ? 'above' : 'below';
+};
+
+const voicesByStaff = (score: Score): ReadonlyMap<string, readonly string[]> => {
+  const voices = new Map<string, string[]>();
+  for (const note of score.notes) {
+    const key = `${note.bar} ${note.staff}`;
+    const known = voices.get(key) ?? [];
+    if (!known.includes(note.voice)) voices.set(key, [...known, note.voice].sort());
+  }
+  return voices;
+};
+
+/**
+ * Gives every struck note a finger number to be engraved, whatever it will be: the engraver makes room for it once, and the
+ * figure is put in later. For drawing only; never stored or exported.
+ */
+export const writePlaceholders = (document: MusicXmlDocument, score: Score): void => {
+  const voices = voicesByStaff(score);
+  const byId = new Map(score.notes.map((note) => [note.id, note]));
+  for (const measures of measuresByPart(document).values())
+    for (const { element } of measures)
+      for (const noteElement of children(element, 'note')) {
+        const note = byId.get(noteElement.getAttribute('id') ?? '');
+        clearFingers(noteElement);
+        if (!note) continue;
+        const placeholder = fingering(noteElement, 1);
+        placeholder.setAttribute('placement', placementOf(note, voices));
+        technicalOf(noteElement).appendChild(placeholder);
       }
 };

@@ -1,0 +1,11 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  { path: '', title: 'Shelf · Kettle Step', loadComponent: () => import('./shelf/shelf').then((place) => place.Shelf) },
+  {
+    path: 'pieces/:id',
+    title: 'Bench · Kettle Step',
+    loadComponent: () => import('./bench/bench').then((place) => place.Bench),
+  },
+  { path: '**', redirectTo: '' },
+];

@@ -1,0 +1,139 @@
+import type { FingeredNote } from './bench.store';
+
+/** The engraver's drawing in the page: which figure and which notehead belongs to which note. */
+export interface Drawing {
+  readonly fingers: ReadonlyMap<string, SVGGElement>;
+  readonly notes: ReadonlyMap<string, SVGGElement>;
+}
+
+const SVG = 'http://www.w3.org/2000/svg';
+
+/** Puts the pages in place of what was drawn before. They are parsed as SVG, never as HTML. */
+export const showPages = (sheet: HTMLElement, pages: readonly string[]): void => {
+  const parser = new DOMParser();
+  sheet.replaceChildren(...pages.map((page) => parser.parseFromString(page, 'image/svg+xml').documentElement));
+};
+
+export const indexDrawing = (sheet: HTMLElement): Drawing => ({
+  fingers: new Map(
+    [...sheet.querySelectorAll<SVGGElement>('g.fing')].map((group) => [
+      group.getAttribute('data-startid')?.slice(1) ?? '',
+      group,
+    ]),
+  ),
+  notes: new Map([...sheet.querySelectorAll<SVGGElement>('g.note')].map((group) => [group.id, group])),
+});
+
+const newShape = (name: string, attributes: Readonly<Record<string, string | number>>): SVGElement => {
+  const shape = document.createElementNS(SVG, name);
+  for (const [key, value] of Object.entries(attributes)) shape.setAttribute(key, String(value));
+  return shape;
+};
+
+/** The innermost text element, which carries the size. */
+const figureOf = (group: SVGGElement): Element | null => group.querySelector('tspan tspan') ?? group.querySelector('tspan');
+
+/** How a figure is set apart, besides its weight: the teacher's in a frame, a printed one underlined. */
+const drawMark = (group: SVGGElement, text: SVGTextElement, { decidedBy }: FingeredNote, width: number): void => {
+  group.querySelector('.box, .line')?.remove();
+  const size = parseFloat(figureOf(group)?.getAttribute('font-size') ?? '300');
+  const [x, y] = [Number(text.getAttribute('x')), Number(text.getAttribute('y'))];
+  const half = size * 0.36 * width;
+  if (decidedBy === 'teacher')
+    group.append(
+      newShape('rect', {
+        class: 'box',
+        x: x - half - size * 0.04,
+        y: y - size * 0.86,
+        width: 2 * half + size * 0.08,
+        height: size * 1.02,
+        rx: size * 0.14,
+        'stroke-width': size * 0.075,
+      }),
+    );
+  if (decidedBy === 'printed')
+    group.append(
+      newShape('line', {
+        class: 'line',
+        x1: x - half,
+        x2: x + half,
+        y1: y + size * 0.14,
+        y2: y + size * 0.14,
+        'stroke-width': size * 0.07,
+      }),
+    );
+};
+
+const paintOne = (group: SVGGElement, fingered: FingeredNote): void => {
+  const { finger, substitute } = fingered.planned;
+  const figure = finger === null ? '–' : substitute === null ? String(finger) : `${finger}-${substitute}`;
+  const look = `${figure} ${fingered.decidedBy}`;
+  if (group.dataset['look'] === look) return;
+  group.dataset['look'] = look;
+  const holder = figureOf(group);
+  const text = group.querySelector('text');
+  if (!holder || !text) return;
+  holder.textContent = figure;
+  group.setAttribute('class', `fing ${fingered.decidedBy}`);
+  drawMark(group, text, fingered, figure.length);
+};
+
+/** Writes the figures of a plan into the drawing; only those that changed are touched. */
+export const paintFingers = (drawing: Drawing, notes: ReadonlyMap<string, FingeredNote>): void => {
+  for (const [id, group] of drawing.fingers) {
+    const fingered = notes.get(id);
+    if (fingered) paintOne(group, fingered);
+  }
+};
+
+const ringAround = (note: SVGGElement): void => {
+  const head = note.querySelector<SVGGElement>('g.notehead') ?? note;
+  const box = head.getBBox();
+  const side = note.closest('g.staff')?.parentElement?.querySelector('g.staff') === note.closest('g.staff') ? 'right' : 'left';
+  const margin = box.height * 0.45;
+  const ring = newShape('ellipse', {
+    class: 'ring',
+    cx: box.x + box.width / 2,
+    cy: box.y + box.height / 2,
+    rx: box.width / 2 + margin,
+    ry: box.height / 2 + margin,
+    'stroke-width': box.height * 0.2,
+  });
+  ring.style.setProperty('--ring', `var(--${side})`);
+  note.append(ring);
+};
+
+const frameAround = (measure: SVGGElement): void => {
+  const staves = [...measure.querySelectorAll<SVGGElement>(':scope > g.staff')];
+  const lines = staves.flatMap((staff) => [...staff.querySelectorAll<SVGPathElement>(':scope > path')]);
+  const boxes = lines.map((line) => line.getBBox());
+  if (boxes.length === 0) return;
+  const left = Math.min(...boxes.map((box) => box.x));
+  const right = Math.max(...boxes.map((box) => box.x + box.width));
+  const top = Math.min(...boxes.map((box) => box.y));
+  const bottom = Math.max(...boxes.map((box) => box.y + box.height));
+  const margin = (bottom - top) * 0.12;
+  measure.prepend(
+    newShape('rect', {
+      class: 'bar-frame',
+      x: left,
+      y: top - margin,
+      width: right - left,
+      height: bottom - top + 2 * margin,
+      'stroke-width': 14,
+      rx: 60,
+    }),
+  );
+};
+
+/** Frames the chosen bar lightly, rings the chosen note, and brings both into sight. */
+export const frameChosen = (drawing: Drawing, id: string | undefined): void => {
+  const note = id === undefined ? undefined : drawing.notes.get(id);
+  const svg = note?.closest('svg.definition-scale')?.parentElement ?? note?.ownerSVGElement;
+  for (const old of document.querySelectorAll('.sheet .ring, .sheet .bar-frame')) old.remove();
+  if (!note || !svg) return;
+  const measure = note.closest<SVGGElement>('g.measure');
+  if (measure) frameAround(measure);
+  ringAround(note);
+  (measure ?? note).scrollIntoView({ block: 'nearest', inline: 'nearest' });
+};

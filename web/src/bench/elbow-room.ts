@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FINGERS, type Finger } from '@kettle-step/core';
+import { effortFigure } from '../parts/words';
+
+interface Column {
+  readonly finger: Finger;
+  readonly possible: boolean;
+  readonly chosen: boolean;
+  readonly height: number;
+  readonly figure: string;
+  readonly spoken: string;
+}
+
+/** Extra effort that fills a column. */
+const FULL_EFFORT = 6;
+
+const judge = (more: number): string => {
+  if (more < 0.3) return 'as good';
+  if (more < 1) return 'nearly as good';
+  return more < 3 ? 'costs something' : 'costs much';
+};
+
+/** Five small columns, one for each finger: how much worse the whole passage gets when it is forced here. */
+@Component({
+  selector: 'ks-elbow-room',
+  templateUrl: './elbow-room.html',
+  styleUrl: './elbow-room.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ElbowRoom {
+  readonly room = input.required<readonly (number | null)[]>();
+  readonly finger = input.required<Finger | null>();
+  readonly chooseFinger = output<Finger>();
+
+  readonly columns = computed((): readonly Column[] =>
+    FINGERS.map((finger) => {
+      const more = this.room()[finger - 1] ?? null;
+      const chosen = finger === this.finger();
+      return {
+        finger,
+        chosen,
+        possible: more !== null,
+        height: more === null ? 0 : Math.max(3, Math.min(100, (100 * more) / FULL_EFFORT)),
+        figure: more === null ? 'no' : chosen ? '·' : `+${effortFigure(more)}`,
+        spoken:
+          more === null
+            ? `Finger ${finger}: not possible here`
+            : `Finger ${finger}${chosen ? ', chosen' : `: effort ${effortFigure(more)} more, ${judge(more)}`}`,
+      };
+    }),
+  );
+
+  readonly summary = computed(() => {
+    const others = this.room().filter((more, index): more is number => more !== null && index + 1 !== this.finger());
+    const close = others.filter((more) => more < 1).length;
+    if (others.length === 0) return 'No other finger can play here.';
+    if (close === 0) return 'No real choice: every other finger costs more.';
+    return close === 1 ? 'One other finger would do nearly as well.' : `${close} other fingers would do nearly as well.`;
+  });
+}

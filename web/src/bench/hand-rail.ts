@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import {
+  BLACK_KEY_LENGTH_MM,
+  BLACK_KEY_WIDTH_MM,
+  isBlack,
+  keyCentreMm,
+  positionLabel,
+  restingKeys,
+  WHITE_KEY_PITCH_MM,
+  type Position,
+} from '@kettle-step/core';
+import { HAND_LETTERS, HAND_WORDS, pretty } from '../parts/words';
+import type { HandMoment } from './moment';
+
+interface DrawnKey {
+  readonly midi: number;
+  readonly x: number;
+  readonly width: number;
+  readonly length: number;
+  readonly black: boolean;
+  readonly label: string;
+}
+
+/** The front of the keys is shown, to scale: of 150 mm the 100 nearest the player, of a black key 45. */
+const SHOWN_LENGTH_MM = 100;
+const HIDDEN_MM = 50;
+const BRACKET_ROOM_MM = 27;
+
+/** From the C at or below to the B at or above. */
+const wholeOctaves = (low: number, high: number): readonly [number, number] => {
+  const from = Math.floor(low / 12) * 12;
+  const to = Math.ceil((high + 1) / 12) * 12 - 1;
+  // At least four octaves, so that a little piece does not get giant keys.
+  return to - from >= 47 ? [from, to] : [from - 12 * Math.ceil((47 - (to - from)) / 24), to + 12 * Math.floor((47 - (to - from)) / 24)];
+};
+
+/** The keyboard under the score, to scale, with the place of each hand and where it goes next. */
+@Component({
+  selector: 'ks-hand-rail',
+  templateUrl: './hand-rail.html',
+  styleUrl: './hand-rail.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HandRail {
+  readonly lowest = input.required<number>();
+  readonly highest = input.required<number>();
+  readonly hands = input.required<readonly HandMoment[]>();
+  readonly fifths = input(0);
+
+  readonly bracketRoom = BRACKET_ROOM_MM;
+  readonly shownLength = SHOWN_LENGTH_MM;
+
+  private readonly range = computed(() => wholeOctaves(this.lowest(), this.highest()));
+
+  readonly keys = computed((): readonly DrawnKey[] => {
+    const [from, to] = this.range();
+    return Array.from({ length: to - from + 1 }, (_, index) => from + index)
+      .map((midi) => {
+        const black = isBlack(midi);
+        const width = black ? BLACK_KEY_WIDTH_MM : WHITE_KEY_PITCH_MM;
+        return {
+          midi,
+          black,
+          width,
+          x: this.xOf(midi) - width / 2,
+          length: black ? BLACK_KEY_LENGTH_MM - HIDDEN_MM : SHOWN_LENGTH_MM,
+          label: midi % 12 === 0 ? `C${midi / 12 - 1}` : '',
+        };
+      })
+      .sort((a, b) => Number(a.black) - Number(b.black));
+  });
+
+  readonly widthMm = computed(() => {
+    const [from, to] = this.range();
+    return keyCentreMm(to) - keyCentreMm(from) + WHITE_KEY_PITCH_MM;
+  });
+
+  readonly drawn = computed(() =>
+    this.hands().map(({ side, position, spots, next }) => {
+      const [left, right] = this.ends(position);
+      const ghost = next ? this.ends(next) : undefined;
+      return {
+        side,
+        label: `${HAND_LETTERS[side]} · ${pretty(positionLabel(position))}`,
+        left,
+        right,
+        ghost: ghost && next ? { left: ghost[0], right: ghost[1], label: `next ${pretty(next.name)}` } : undefined,
+        spots: spots.map((spot) => ({
+          ...spot,
+          x: this.xOf(spot.midi),
+          y: BRACKET_ROOM_MM + (isBlack(spot.midi) ? 30 : 78),
+        })),
+      };
+    }),
+  );
+
+  readonly spoken = computed(() =>
+    this.hands()
+      .map(({ side, position, spots }) => {
+        const down = spots.filter((spot) => spot.down).map((spot) => spot.finger);
+        return `${HAND_WORDS[side]} in ${positionLabel(position)}${down.length > 0 ? `, fingers down ${down.join(' and ')}` : ''}`;
+      })
+      .join('; '),
+  );
+
+  private xOf(midi: number): number {
+    return keyCentreMm(midi) - keyCentreMm(this.range()[0]) + WHITE_KEY_PITCH_MM / 2;
+  }
+
+  private ends(position: Position): readonly [number, number] {
+    const xs = restingKeys(position, this.fifths()).map((midi) => this.xOf(midi));
+    return [Math.min(...xs) - WHITE_KEY_PITCH_MM / 2, Math.max(...xs) + WHITE_KEY_PITCH_MM / 2];
+  }
+}

@@ -1,0 +1,106 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { catchError, combineLatest, debounceTime, distinctUntilChanged, EMPTY, filter, Observable, switchMap, tap } from 'rxjs';
+import { EngraverService } from '../services/engraver.service';
+import type { FingeredNote } from './bench.store';
+import { frameChosen, indexDrawing, paintFingers, showPages, type Drawing } from './drawing';
+
+/** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
+const SCALE = 42;
+
+/** Widths of an element as it is laid out, in whole pixels. */
+const widthsOf = (element: HTMLElement): Observable<number> =>
+  new Observable<number>((subscriber) => {
+    const observer = new ResizeObserver(() => subscriber.next(Math.floor(element.clientWidth)));
+    observer.observe(element);
+    return () => observer.disconnect();
+  });
+
+/**
+ * The engraved piece with its finger numbers. It is engraved once for a width; a changed finger only changes the figure in
+ * the drawing.
+ */
+@Component({
+  selector: 'ks-score-view',
+  imports: [NzAlertModule, NzSpinModule],
+  templateUrl: './score-view.html',
+  styleUrl: './score-view.less',
+  providers: [EngraverService],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ScoreView {
+  private readonly engraver = inject(EngraverService);
+  private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
+
+  readonly engravable = input.required<string>();
+  readonly notes = input.required<ReadonlyMap<string, FingeredNote>>();
+  readonly chosenId = input<string>();
+  readonly spoken = input('');
+  readonly chooseNote = output<string>();
+
+  private readonly drawing = signal<Drawing | undefined>(undefined);
+  readonly failure = signal<string | undefined>(undefined);
+  readonly waiting = computed(() => this.drawing() === undefined && this.failure() === undefined);
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    const documents = toObservable(this.engravable);
+    const elements = toObservable(this.sheet);
+    const widths = elements.pipe(
+      switchMap(({ nativeElement }) => widthsOf(nativeElement)),
+      filter((width) => width > 200),
+      debounceTime(80),
+      distinctUntilChanged(),
+    );
+    combineLatest([documents, widths])
+      .pipe(
+        switchMap(([document, width]) =>
+          this.engraver.engrave(document, width, SCALE).pipe(
+            catchError((cause: unknown) => {
+              this.failure.set(cause instanceof Error ? cause.message : String(cause));
+              return EMPTY;
+            }),
+          ),
+        ),
+        tap((pages) => {
+          showPages(this.sheet().nativeElement, pages);
+          this.failure.set(undefined);
+          this.drawing.set(indexDrawing(this.sheet().nativeElement));
+        }),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe();
+
+    effect(() => {
+      const drawing = this.drawing();
+      if (!drawing) return;
+      paintFingers(drawing, this.notes());
+      performance.mark('fingers-shown');
+    });
+    effect(() => {
+      const drawing = this.drawing();
+      if (drawing) frameChosen(drawing, this.chosenId());
+    });
+  }
+
+  choose(event: Event): void {
+    const target = event.target as Element;
+    const note = target.closest('g.note') ?? target.closest('g.fing');
+    const id = note?.getAttribute('data-startid')?.slice(1) ?? note?.id;
+    if (id !== undefined && this.notes().has(id)) this.chooseNote.emit(id);
+  }
+}

@@ -1,0 +1,76 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { RibbonCell } from '@kettle-step/contract';
+import { MOVE_WORDS, SIDES, type Side } from '@kettle-step/core';
+import { effortFigure, HAND_LETTERS, HAND_WORDS } from './words';
+
+interface ShownCell {
+  readonly bar: number;
+  readonly state: RibbonCell['state'];
+  readonly moves: number;
+  /** Height of the inner bar, percent. */
+  readonly height: number;
+  readonly spoken: string;
+}
+
+interface Lane {
+  readonly side: Side;
+  readonly letter: string;
+  readonly cells: readonly ShownCell[];
+}
+
+/** Effort of one bar that fills its cell; beyond it the cell stays full. */
+const FULL_EFFORT = 8;
+
+const STATE_WORDS: Readonly<Record<RibbonCell['state'], string>> = {
+  open: 'open',
+  suggested: 'suggested',
+  settled: 'settled',
+};
+
+/**
+ * The bar ribbon: a cell for each bar in two lanes, right hand above left. Fill tells the state, the inner bar the effort,
+ * strokes on top the moves. On the bench it is also the way to a bar.
+ */
+@Component({
+  selector: 'ks-bar-ribbon',
+  templateUrl: './bar-ribbon.html',
+  styleUrl: './bar-ribbon.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BarRibbon {
+  readonly cells = input.required<readonly RibbonCell[]>();
+  readonly chosenBar = input<number>();
+  /** A small ribbon only shows; the large one can be clicked. */
+  readonly small = input(false);
+  readonly chooseBar = output<{ readonly bar: number; readonly side: Side }>();
+
+  readonly lanes = computed((): readonly Lane[] =>
+    SIDES.map((side) => ({
+      side,
+      letter: HAND_LETTERS[side],
+      cells: this.cells()
+        .filter((cell) => cell.side === side)
+        .map((cell) => this.shown(cell)),
+    })),
+  );
+
+  readonly summary = computed(() => {
+    const cells = this.cells();
+    const settled = cells.filter(({ state }) => state === 'settled').length;
+    const moves = cells.reduce((sum, cell) => sum + cell.moves.length, 0);
+    return `${cells.length / 2} bars, ${settled} of ${cells.length} settled, ${moves} moves`;
+  });
+
+  private shown({ bar, number, side, state, effort, moves }: RibbonCell): ShownCell {
+    const words = moves.map((kind) => MOVE_WORDS[kind]).join(', ');
+    return {
+      bar,
+      state,
+      moves: moves.length,
+      height: Math.min(100, (100 * effort) / FULL_EFFORT),
+      spoken:
+        `Bar ${number}, ${HAND_WORDS[side]}, ${STATE_WORDS[state]}, effort ${effortFigure(effort)}` +
+        (words ? `, ${words}` : ''),
+    };
+  }
+}

@@ -1,0 +1,87 @@
+import { HttpClient, HttpErrorResponse, HttpHeaders } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import {
+  createdSchema,
+  pieceListSchema,
+  pieceSchema,
+  problemSchema,
+  savedSchema,
+  type Piece,
+  type PieceSummary,
+  type Problem,
+  type SavePlan,
+} from '@kettle-step/contract';
+import { catchError, map, type MonoTypeOperatorFunction, type Observable, throwError } from 'rxjs';
+
+/** What went wrong on the way to the server, in words for the teacher. */
+export class ServerProblem extends Error {
+  override readonly name = 'ServerProblem';
+
+  constructor(
+    readonly problem: Problem | undefined,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+const parseBody = (body: unknown): unknown => {
+  if (typeof body !== 'string') return body;
+  try {
+    return JSON.parse(body);
+  } catch {
+    return undefined;
+  }
+};
+
+const toProblem = (cause: unknown): ServerProblem => {
+  if (!(cause instanceof HttpErrorResponse)) return new ServerProblem(undefined, 'The answer could not be understood.');
+  const { data } = problemSchema.safeParse(parseBody(cause.error));
+  if (data) return new ServerProblem(data, data.detail);
+  return new ServerProblem(undefined, 'Kettle Step cannot be reached; is it still running?');
+};
+
+const worded = <T>(): MonoTypeOperatorFunction<T> => catchError((cause: unknown) => throwError(() => toProblem(cause)));
+
+/** The pieces on the server. Every answer is checked against the contract. */
+@Injectable({ providedIn: 'root' })
+export class PiecesService {
+  private readonly http = inject(HttpClient);
+
+  list(): Observable<readonly PieceSummary[]> {
+    return this.http.get('/api/pieces').pipe(
+      map((answer) => pieceListSchema.parse(answer).pieces),
+      worded(),
+    );
+  }
+
+  get(id: string): Observable<Piece> {
+    return this.http.get(`/api/pieces/${encodeURIComponent(id)}`).pipe(
+      map((answer) => pieceSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  import(file: Blob): Observable<{ id: string; title: string }> {
+    const headers = new HttpHeaders({ 'Content-Type': 'application/octet-stream' });
+    return this.http.post('/api/pieces', file, { headers }).pipe(
+      map((answer) => createdSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  save(id: string, plan: SavePlan): Observable<number> {
+    return this.http.put(`/api/pieces/${encodeURIComponent(id)}/plan`, plan).pipe(
+      map((answer) => savedSchema.parse(answer).revision),
+      worded(),
+    );
+  }
+
+  remove(id: string): Observable<unknown> {
+    return this.http.delete(`/api/pieces/${encodeURIComponent(id)}`).pipe(worded());
+  }
+
+  exportAddress(id: string): string {
+    return `/api/pieces/${encodeURIComponent(id)}/export.musicxml`;
+  }
+}

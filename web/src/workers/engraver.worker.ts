@@ -1,0 +1,48 @@
+import createVerovioModule from 'verovio/wasm';
+import { VerovioToolkit } from 'verovio/esm';
+import type { EngraveRequest, EngraveAnswer } from './engraver.protocol';
+
+/** Engraves with Verovio; the module starts with the first request. */
+const starting = createVerovioModule().then((module) => new VerovioToolkit(module));
+let loaded: string | undefined;
+
+/** Verovio's tenth-of-millimetre page units for one CSS pixel at this scale (percent). */
+const pageUnits = (pixels: number, scale: number): number => Math.round((pixels * 100) / scale);
+
+/** Verovio's largest page; taller pieces go on over further pages, one under another. */
+const TALLEST_PAGE = 60_000;
+
+const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): Promise<EngraveAnswer> => {
+  const toolkit = await starting;
+  toolkit.setOptions({
+    breaks: 'auto',
+    pageWidth: pageUnits(widthPx, scale),
+    pageHeight: TALLEST_PAGE,
+    adjustPageHeight: true,
+    scale,
+    header: 'none',
+    footer: 'none',
+    pageMarginTop: 40,
+    pageMarginBottom: 40,
+    pageMarginLeft: 30,
+    pageMarginRight: 30,
+    spacingSystem: 8,
+    svgAdditionalAttribute: ['fing@startid'],
+  });
+  if (document !== loaded) {
+    if (!toolkit.loadData(document)) return { kind: 'failed', request, message: 'This piece cannot be engraved.' };
+    loaded = document;
+  } else {
+    toolkit.redoLayout();
+  }
+  const pages = Array.from({ length: toolkit.getPageCount() }, (_, page) => toolkit.renderToSVG(page + 1));
+  return { kind: 'engraved', request, pages };
+};
+
+addEventListener('message', ({ data }: MessageEvent<EngraveRequest>) => {
+  engrave(data).then(
+    (answer) => postMessage(answer),
+    (cause: unknown) =>
+      postMessage({ kind: 'failed', request: data.request, message: String(cause) } satisfies EngraveAnswer),
+  );
+});
