@@ -19,13 +19,9 @@ const effort = z.number().nonnegative();
 /** Bar as it is printed (a pickup is 0) and beat from 1 in beats of the metre. */
 const place = { bar: z.number().int(), beat: z.number() };
 
-const room = z.object({
-  1: effort.nullable(),
-  2: effort.nullable(),
-  3: effort.nullable(),
-  4: effort.nullable(),
-  5: effort.nullable(),
-});
+/** Below 0 only where the note's own lock costs more than another finger would. */
+const more = z.number().nullable();
+const room = z.object({ 1: more, 2: more, 3: more, 4: more, 5: more });
 
 export const handDocumentSchema = z.object({
   notes: z.array(

@@ -23,7 +23,9 @@ export interface Layer {
   readonly pattern: LayerPattern;
   /** White keys by which the pattern is moved to its real octave (mirrored). */
   readonly octaveShift: number;
-  /** Effort of each posture here; Infinity where a lock closes it. */
+  /** Effort of each posture here, locks aside. */
+  readonly open: Float64Array;
+  /** The same with Infinity where a lock closes a posture. */
   readonly effort: Float64Array;
 }
 
@@ -132,27 +134,36 @@ const tonicLetter = (key: Key): number => inOctave(key.fifths * 4 + (key.mode ==
 /** White key under the hand's lowest finger: the thumb's in the right hand, the little finger's in the left. */
 export const lowestPlace = (frame: number, side: Side): number => (side === 'right' ? frame : -(frame + 4));
 
-const startingEffort = (layer: Layer, posture: Posture, key: Key, side: Side): number => {
-  const letter = inOctave(lowestPlace(posture.frame + layer.octaveShift, side));
+const startingEffort = (
+  pattern: LayerPattern,
+  octaveShift: number,
+  posture: Posture,
+  key: Key,
+  side: Side,
+): number => {
+  const letter = inOctave(lowestPlace(posture.frame + octaveShift, side));
   let effort: number = letter === tonicLetter(key) ? 0 : WEIGHTS.startElsewhere;
-  const [only, more] = layer.pattern.view.keys;
+  const [only, more] = pattern.view.keys;
   if (more) return effort;
   if (only && !restsOn(posture, fingerAt(posture, 0), only.place)) effort += WEIGHTS.startOffHome;
   return posture.shape === 'open' ? effort + WEIGHTS.startOpen : effort;
 };
 
 /** The first position is taken to be on the tonic and the hand to lie at rest there; anything else costs a little. */
-const withStart = (layer: Layer, key: Key, side: Side): Layer => ({
-  ...layer,
-  effort: layer.effort.map((effort, index) => {
-    const posture = layer.pattern.postures[index];
-    return posture ? effort + startingEffort(layer, posture, key, side) : effort;
-  }),
-});
+const startingEfforts = (pattern: LayerPattern, octaveShift: number, key: Key, side: Side): Float64Array =>
+  pattern.effort.map((effort, index) => {
+    const posture = pattern.postures[index];
+    return posture ? effort + startingEffort(pattern, octaveShift, posture, key, side) : effort;
+  });
 
-const closeLocked = (pattern: LayerPattern, locked: readonly (Finger | null)[]): Float64Array => {
-  if (locked.every((finger) => finger === null)) return pattern.effort;
-  return pattern.effort.map((effort, index) =>
+/** Efforts of a layer with all postures closed that do not have the locked fingers. */
+export const closeLocked = (
+  pattern: LayerPattern,
+  open: Float64Array,
+  locked: readonly (Finger | null)[],
+): Float64Array => {
+  if (locked.every((finger) => finger === null)) return open;
+  return open.map((effort, index) =>
     locked.every((finger, key) => finger === null || pattern.postures[index]?.fingers[key] === finger)
       ? effort
       : Infinity,
@@ -200,12 +211,9 @@ export const createLatticeBuilder = (side: Side, hand: Hand): LatticeBuilder => 
       steps.push(
         before ? tableOf(before.pattern, pattern, octave - before.octave, link, isFast(sinceSeconds)) : EMPTY_STEP,
       );
-      const layer = {
-        pattern,
-        octaveShift: mirroredOctaves(octave, side),
-        effort: closeLocked(pattern, slice.locked),
-      };
-      layers.push(before ? layer : withStart(layer, key, side));
+      const octaveShift = mirroredOctaves(octave, side);
+      const open = before ? pattern.effort : startingEfforts(pattern, octaveShift, key, side);
+      layers.push({ pattern, octaveShift, open, effort: closeLocked(pattern, open, slice.locked) });
       before = { pattern, octave };
     }
     return { layers, steps };

@@ -15,7 +15,8 @@ export const forward = (lattice: Lattice): readonly Float64Array[] => {
   return reached;
 };
 
-const stepForward = (before: Float64Array, table: StepTable, own: Float64Array): Float64Array => {
+/** One step of the forward pass: from the efforts before, over a table, onto a layer's own efforts. */
+export const stepForward = (before: Float64Array, table: StepTable, own: Float64Array): Float64Array => {
   const { effort, fromSize } = table;
   const after = new Float64Array(own.length);
   for (let b = 0, at = 0; b < own.length; b += 1) {
@@ -100,7 +101,7 @@ const predecessor = (before: Float64Array, table: StepTable, to: number): number
   return best;
 };
 
-/** Extra effort of each finger 1-5 on one key of a layer, Infinity where it cannot be. */
+/** Extra effort of each finger 1-5 on one key of a layer, Infinity where it cannot be; below 0 where a lock is dear. */
 export const elbowRoom = (
   layer: Layer,
   key: number,

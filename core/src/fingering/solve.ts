@@ -2,10 +2,10 @@ import type { Finger, Hand, Side } from '../hand/hand';
 import { tonicPitchClass } from '../keyboard/pitch';
 import type { Key, Score } from '../score/score';
 import { slicesOf } from '../score/slices';
-import { createLatticeBuilder, type Lattice, type LatticeBuilder } from './lattice';
+import { closeLocked, createLatticeBuilder, type Lattice, type LatticeBuilder } from './lattice';
 import { playableSlices, type Locks, type PlayableSlice } from './playable';
 import type { Posture } from './posture';
-import { backward, bestOfWindow, bestPath, elbowRoom, forward } from './search';
+import { backward, bestOfWindow, bestPath, elbowRoom, forward, stepForward } from './search';
 import type { StepKind } from './terms';
 
 /** One slice of the chosen way: the posture with its real frame, and how the hand got there. */
@@ -44,6 +44,21 @@ export interface SolveOptions {
 /** Efforts are sums of floating-point terms and of the tiny tie-break; this is far below any real difference. */
 const ROUNDING = 1e-4;
 
+/** Efforts of reaching a layer as if the lock on one of its keys were not there; the others hold. */
+const reachedWithout = (
+  lattice: Lattice,
+  reached: readonly Float64Array[],
+  index: number,
+  locked: PlayableSlice['locked'],
+  key: number,
+): Float64Array => {
+  if (locked[key] === null) return reached[index]!;
+  const layer = lattice.layers[index]!;
+  const others = locked.map((finger, other) => (other === key ? null : finger));
+  const own = closeLocked(layer.pattern, layer.open, others);
+  return index === 0 ? own : stepForward(reached[index - 1]!, lattice.steps[index]!, own);
+};
+
 const readSlices = (
   slices: readonly PlayableSlice[],
   lattice: Lattice,
@@ -64,7 +79,9 @@ const readSlices = (
       step: index === 0 ? 'stay' : table.kinds[stepAt]!,
       effort: layer.effort[at]! + (index === 0 ? 0 : table.effort[stepAt]!),
       room: layer.pattern.view.keys.map((key, position) =>
-        key.held ? [] : elbowRoom(layer, position, reached[index]!, remaining[index]!, best),
+        key.held
+          ? []
+          : elbowRoom(layer, position, reachedWithout(lattice, reached, index, playable.locked, position), remaining[index]!, best),
       ),
     };
   });

@@ -14,7 +14,7 @@ export interface PlannedNote {
   readonly finger: Finger | null;
   /** The finger that silently takes the key over later. */
   readonly substitute: Finger | null;
-  /** Extra effort by finger 1-5; 0 for the chosen one, null where impossible. */
+  /** Extra effort by finger 1-5; 0 for the chosen one, below 0 where a lock is dear, null where impossible. */
   readonly room: readonly (number | null)[];
 }
 
@@ -51,7 +51,7 @@ export interface PlanOptions {
 const NO_ROOM = [null, null, null, null, null] as const;
 
 const shownRoom = (room: readonly number[]): readonly (number | null)[] =>
-  room.map((more) => (Number.isFinite(more) ? Math.max(0, roundEffort(more)) : null));
+  room.map((more) => (Number.isFinite(more) ? roundEffort(more) : null));
 
 const plannedNotes = (solution: HandSolution, notes: readonly Note[]): PlannedNote[] => {
   const struck = new Map<string, PlannedNote>();

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { resolve } from 'node:path';
 import express, { static as staticFiles, type Express } from 'express';
 import { pieceRoutes } from '../pieces/routes';
 import type { PieceStore } from '../pieces/store';
@@ -14,6 +14,8 @@ const CONTENT_SECURITY_POLICY = [
   "script-src 'self' 'wasm-unsafe-eval'",
   "style-src 'self' 'unsafe-inline'",
   "img-src 'self' data:",
+  // The engraver puts the few music signs of its texts (tempo, dynamics) into the drawing as a font.
+  "font-src 'self' data:",
   "connect-src 'self' data:",
   "worker-src 'self'",
   "frame-ancestors 'none'",
@@ -34,7 +36,7 @@ const webApplication = (folder: string): express.RequestHandler[] => [
     const isPage = request.method === 'GET' && (request.headers.accept ?? '').includes('text/html');
     if (!isPage) return next();
     response.setHeader('Cache-Control', 'no-cache');
-    response.sendFile(join(folder, 'index.html'));
+    response.sendFile(resolve(folder, 'index.html'));
   },
 ];
 

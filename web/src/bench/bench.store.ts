@@ -6,6 +6,7 @@ import { catchError, EMPTY, map, Subject, switchMap, type Observable } from 'rxj
 import { EngineService } from '../services/engine.service';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Autosave } from './autosave';
+import { firstOfBar } from './steps';
 
 export type BenchState =
   | { readonly kind: 'loading' }
@@ -110,7 +111,7 @@ export class BenchStore {
         this.past.set([]);
         this.future.set([]);
         this.autosave.begin(piece.id, piece.plan.revision);
-        this.chosenId.update((id) => (id && this.notes().has(id) ? id : opened.score.notes[0]?.id));
+        this.chosenId.update((id) => (id && this.notes().has(id) ? id : (firstOfBar(opened.score, 0, 'right') ?? opened.score.notes[0])?.id));
         this.state.set({ kind: 'ready' });
       });
   }

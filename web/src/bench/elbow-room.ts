@@ -14,7 +14,11 @@ interface Column {
 /** Extra effort that fills a column. */
 const FULL_EFFORT = 6;
 
+/** Extra effort with its sign; a figure below nothing means that a fixed finger is dearer than this one. */
+const signed = (more: number): string => (more < 0 ? `−${effortFigure(-more)}` : `+${effortFigure(more)}`);
+
 const judge = (more: number): string => {
+  if (more < -0.3) return 'better';
   if (more < 0.3) return 'as good';
   if (more < 1) return 'nearly as good';
   return more < 3 ? 'costs something' : 'costs much';
@@ -41,11 +45,11 @@ export class ElbowRoom {
         chosen,
         possible: more !== null,
         height: more === null ? 0 : Math.max(3, Math.min(100, (100 * more) / FULL_EFFORT)),
-        figure: more === null ? 'no' : chosen ? '·' : `+${effortFigure(more)}`,
+        figure: more === null ? 'no' : chosen ? '·' : signed(more),
         spoken:
           more === null
             ? `Finger ${finger}: not possible here`
-            : `Finger ${finger}${chosen ? ', chosen' : `: effort ${effortFigure(more)} more, ${judge(more)}`}`,
+            : `Finger ${finger}${chosen ? ', chosen' : `: effort ${signed(more)}, ${judge(more)}`}`,
       };
     }),
   );
@@ -53,6 +57,7 @@ export class ElbowRoom {
   readonly summary = computed(() => {
     const others = this.room().filter((more, index): more is number => more !== null && index + 1 !== this.finger());
     const close = others.filter((more) => more < 1).length;
+    if (others.some((more) => more < -0.3)) return 'Another finger would be easier; this one holds because you set it.';
     if (others.length === 0) return 'No other finger can play here.';
     if (close === 0) return 'No real choice: every other finger costs more.';
     return close === 1 ? 'One other finger would do nearly as well.' : `${close} other fingers would do nearly as well.`;

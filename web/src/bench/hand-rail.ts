@@ -84,7 +84,7 @@ export class HandRail {
         label: `${HAND_LETTERS[side]} · ${pretty(positionLabel(position))}`,
         left,
         right,
-        ghost: ghost && next ? { left: ghost[0], right: ghost[1], label: `next ${pretty(next.name)}` } : undefined,
+        ghost: ghost && next ? this.ghostOf(ghost, left, `${HAND_LETTERS[side]} next: ${pretty(next.name)}`) : undefined,
         spots: spots.map((spot) => ({
           ...spot,
           x: this.xOf(spot.midi),
@@ -105,6 +105,12 @@ export class HandRail {
 
   private xOf(midi: number): number {
     return keyCentreMm(midi) - keyCentreMm(this.range()[0]) + WHITE_KEY_PITCH_MM / 2;
+  }
+
+  /** The label of the next position stands at the end away from the present one, where the brackets do not meet. */
+  private ghostOf([left, right]: readonly [number, number], from: number, label: string) {
+    const lower = left < from;
+    return { left, right, label, labelX: lower ? left + 3 : right - 3, anchor: lower ? 'start' : 'end' };
   }
 
   private ends(position: Position): readonly [number, number] {

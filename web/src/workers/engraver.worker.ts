@@ -26,7 +26,8 @@ const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): P
     pageMarginBottom: 40,
     pageMarginLeft: 30,
     pageMarginRight: 30,
-    spacingSystem: 8,
+    spacingSystem: 5,
+    fingeringScale: 0.95,
     svgAdditionalAttribute: ['fing@startid'],
   });
   if (document !== loaded) {
