@@ -16,8 +16,7 @@ const readInput = (file: string): Result<Uint8Array, string> => {
     const code = (cause as NodeJS.ErrnoException).code;
     if (code === 'ENOENT') return fail(`There is no file "${file}".`);
     if (code === 'EISDIR') return fail(`"${file}" is a folder; name a file in it.`);
-    if (code === 'ERR_FS_FILE_TOO_LARGE')
-      return fail(`"${file}" is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB.`);
+    if (code === 'ERR_FS_FILE_TOO_LARGE') return fail(`"${file}" is larger than ${MAX_FILE_BYTES / 1024 / 1024} MB.`);
     return fail(`"${file}" cannot be read (${code ?? 'unknown reason'}).`);
   }
 };

@@ -23,8 +23,7 @@ export const storedFingers = (score: Score, plan: PianoPlan, locks: Locks): Stor
   const printed = printedOn(score);
   return SIDES.flatMap((side) => plan.hands[side].notes).flatMap(({ id, finger, substitute }): StoredFinger[] => {
     if (finger === null) return [];
-    const decidedBy =
-      locks.get(id) === finger ? 'teacher' : printed.get(id) === finger ? 'printed' : 'suggested';
+    const decidedBy = locks.get(id) === finger ? 'teacher' : printed.get(id) === finger ? 'printed' : 'suggested';
     return [{ noteId: id, finger, substitute, decidedBy }];
   });
 };

@@ -43,7 +43,14 @@ const acceptedRising = (row: Row, octaves: number): number[][] => {
   return [...run, [...row.ends]];
 };
 
-const runCase = (row: Row, tonic: string, steps: readonly number[], octaves: number, way: 'up' | 'down', id: string): HandbookCase => {
+const runCase = (
+  row: Row,
+  tonic: string,
+  steps: readonly number[],
+  octaves: number,
+  way: 'up' | 'down',
+  id: string,
+): HandbookCase => {
   const side = row.hand as Side;
   const root = midiOf(parsePitch(`${tonic}${side === 'right' ? 4 : 3 - octaves + 1}`)!);
   const keys = Array.from({ length: octaves }, (_, octave) => steps.map((step) => root + 12 * octave + step)).flat();
@@ -65,9 +72,7 @@ const runCase = (row: Row, tonic: string, steps: readonly number[], octaves: num
 const runs = (rows: readonly Row[], steps: readonly number[], id: string): HandbookCase[] =>
   rows.flatMap((row) =>
     row.tonics.flatMap((tonic) =>
-      [1, 2].flatMap((octaves) =>
-        (['up', 'down'] as const).map((way) => runCase(row, tonic, steps, octaves, way, id)),
-      ),
+      [1, 2].flatMap((octaves) => (['up', 'down'] as const).map((way) => runCase(row, tonic, steps, octaves, way, id))),
     ),
   );
 

@@ -71,12 +71,21 @@ const readToken = (reading: Reading, token: string, side: Side, bars: Bar[], bar
     const last = reading.notes[reading.notes.length - 1];
     const from = reading.notes.find((note) => note.onsetTicks === reading.slurFrom?.onsetTicks);
     if (last && from)
-      reading.slurs.push({ side, fromId: from.id, toId: last.id, fromTicks: from.onsetTicks, toTicks: last.onsetTicks });
+      reading.slurs.push({
+        side,
+        fromId: from.id,
+        toId: last.id,
+        fromTicks: from.onsetTicks,
+        toTicks: last.onsetTicks,
+      });
     return;
   }
   const staccato = token.endsWith('.');
   const chord = /^\[(.*)\]/.exec(token)?.[1];
-  const [head, ...length] = token.replace(/\.$/, '').replace(/^\[.*\]/, '[]').split('/');
+  const [head, ...length] = token
+    .replace(/\.$/, '')
+    .replace(/^\[.*\]/, '[]')
+    .split('/');
   reading.length = readLength(length) ?? reading.length;
   const names = chord ? chord.split(' ') : head === 'R' ? [] : [head ?? ''];
   for (const name of names) pushNote(reading, name, side, staccato ? ['staccato'] : []);

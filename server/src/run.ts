@@ -12,7 +12,9 @@ const setting = (name: string, otherwise: string): string => process.env[name] |
 const explain = (cause: unknown, port: number): void => {
   const code = (cause as NodeJS.ErrnoException | null)?.code;
   if (code === 'EADDRINUSE')
-    console.error(`Port ${port} is taken by another program. Stop that, or choose another port: PORT=${port + 1} npm run demo`);
+    console.error(
+      `Port ${port} is taken by another program. Stop that, or choose another port: PORT=${port + 1} npm run demo`,
+    );
   else if (code === 'EACCES') console.error(`Port ${port} is not open to this user; choose one above 1024 with PORT=…`);
   else console.error(cause);
 };

@@ -134,13 +134,7 @@ const tonicLetter = (key: Key): number => inOctave(key.fifths * 4 + (key.mode ==
 /** White key under the hand's lowest finger: the thumb's in the right hand, the little finger's in the left. */
 export const lowestPlace = (frame: number, side: Side): number => (side === 'right' ? frame : -(frame + 4));
 
-const startingEffort = (
-  pattern: LayerPattern,
-  octaveShift: number,
-  posture: Posture,
-  key: Key,
-  side: Side,
-): number => {
+const startingEffort = (pattern: LayerPattern, octaveShift: number, posture: Posture, key: Key, side: Side): number => {
   const letter = inOctave(lowestPlace(posture.frame + octaveShift, side));
   let effort: number = letter === tonicLetter(key) ? 0 : WEIGHTS.startElsewhere;
   const [only, more] = pattern.view.keys;

@@ -87,11 +87,7 @@ const lockOn = (press: Press, locks: Locks): Finger | null => {
 };
 
 /** Which of the locks on one slice can hold together: all, or all but the smallest set. */
-const settleLocks = (
-  view: SliceView,
-  wanted: readonly (Finger | null)[],
-  hand: Hand,
-): readonly (Finger | null)[] => {
+const settleLocks = (view: SliceView, wanted: readonly (Finger | null)[], hand: Hand): readonly (Finger | null)[] => {
   const lockedAt = wanted.flatMap((finger, index) => (finger === null ? [] : [index]));
   if (view.keys.length === 1 || lockedAt.length === 0) return wanted;
   const possible = assignments(view, hand);
@@ -114,7 +110,9 @@ export const playable = (slice: Slice, side: Side, hand: Hand, locks: Locks): Pl
   const wanted = presses.map((press) => (heldKeys.has(press.midi) ? null : lockOn(press, locks)));
   const locked = settleLocks(view, wanted, hand);
   const compromises: Compromise[] = [
-    ...slice.held.filter((press) => !attempt.held.includes(press)).map((press) => ({ kind: 'released' as const, press })),
+    ...slice.held
+      .filter((press) => !attempt.held.includes(press))
+      .map((press) => ({ kind: 'released' as const, press })),
     ...(attempt.rolled && !slice.rolled ? [{ kind: 'rolled' as const }] : []),
     ...slice.struck
       .filter((press) => !attempt.struck.includes(press))
@@ -139,8 +137,7 @@ export const playableSlices = (
   return slices.map((slice) => {
     const held = slice.held.filter((press) => !released.has(keyOf(press)));
     const cut = playable(held.length === slice.held.length ? slice : { ...slice, held }, side, hand, locks);
-    for (const compromise of cut.compromises)
-      if (compromise.kind === 'released') released.add(keyOf(compromise.press));
+    for (const compromise of cut.compromises) if (compromise.kind === 'released') released.add(keyOf(compromise.press));
     return cut;
   });
 };

@@ -9,7 +9,13 @@ const THUMB_UNDER_LIMIT = 1;
 /** Widest change of frame beyond its best that is still kept for a chord: keeps the lattice small without losing plans. */
 const FRAMES_PER_CHORD_SHAPE = 3;
 
-const fits = (keys: readonly SoundingKey[], fingers: readonly Finger[], next: Finger, hand: Hand, rolled: boolean): boolean => {
+const fits = (
+  keys: readonly SoundingKey[],
+  fingers: readonly Finger[],
+  next: Finger,
+  hand: Hand,
+  rolled: boolean,
+): boolean => {
   const key = keys[fingers.length];
   if (!key) return false;
   return fingers.every((finger, index) => {
@@ -26,7 +32,7 @@ const fits = (keys: readonly SoundingKey[], fingers: readonly Finger[], next: Fi
 /** Every way to lay distinct fingers on the keys, thumb side first, in numerical order. */
 export const assignments = (view: SliceView, hand: Hand): Finger[][] => {
   let partial: Finger[][] = [[]];
-  for (let index = 0; index < view.keys.length; index += 1)
+  for (const _key of view.keys)
     partial = partial.flatMap((fingers) =>
       FINGERS.filter((next) => fits(view.keys, fingers, next, hand, view.rolled)).map((next) => [...fingers, next]),
     );
@@ -40,7 +46,9 @@ const singlePostures = (key: SoundingKey, finger: Finger): Posture[] =>
 
 /** Frames of a chord: those that every finger allows, else (very wide chords) those nearest to it. */
 const chordFrames = (keys: readonly SoundingKey[], fingers: readonly Finger[], shape: Shape): number[] => {
-  const candidates = [...new Set(fingers.flatMap((finger, index) => framesFor(shape, finger, keys[index]?.place ?? 0)))];
+  const candidates = [
+    ...new Set(fingers.flatMap((finger, index) => framesFor(shape, finger, keys[index]?.place ?? 0))),
+  ];
   const good = candidates.filter((frame) =>
     fingers.every((finger, index) => withinLeeway(shape, frame, finger, keys[index]?.place ?? 0)),
   );

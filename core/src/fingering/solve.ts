@@ -81,12 +81,21 @@ const readSlices = (
       room: layer.pattern.view.keys.map((key, position) =>
         key.held
           ? []
-          : elbowRoom(layer, position, reachedWithout(lattice, reached, index, playable.locked, position), remaining[index]!, best),
+          : elbowRoom(
+              layer,
+              position,
+              reachedWithout(lattice, reached, index, playable.locked, position),
+              remaining[index]!,
+              best,
+            ),
       ),
     };
   });
 
-const fingersOfWindow = (slices: readonly PlayableSlice[], fingers: readonly (readonly Finger[])[]): Map<string, Finger> =>
+const fingersOfWindow = (
+  slices: readonly PlayableSlice[],
+  fingers: readonly (readonly Finger[])[],
+): Map<string, Finger> =>
   new Map(
     slices.flatMap(({ presses, slice }, index) =>
       presses.flatMap((press, key) => {
@@ -151,7 +160,13 @@ const homeKey = (score: Score, side: Side): Key => {
   return endsInMinor ? { ...key, mode: 'minor' } : key;
 };
 
-const solveWith = (builder: LatticeBuilder, score: Score, side: Side, hand: Hand, options: SolveOptions): HandSolution => {
+const solveWith = (
+  builder: LatticeBuilder,
+  score: Score,
+  side: Side,
+  hand: Hand,
+  options: SolveOptions,
+): HandSolution => {
   const slices = playableSlices(slicesOf(score, side), side, hand, options.locks);
   if (slices.length === 0) return { side, slices: [], alternatives: [], effort: 0 };
   const lattice = builder.build(slices, homeKey(score, side));

@@ -39,7 +39,8 @@ export interface StepView extends LinkView {
 }
 
 /** Mirrored place of a key: rises from thumb to little finger in either hand. */
-export const mirroredPlace = (midi: number, side: Side): number => (side === 'right' ? keyPlace(midi) : -keyPlace(midi));
+export const mirroredPlace = (midi: number, side: Side): number =>
+  side === 'right' ? keyPlace(midi) : -keyPlace(midi);
 
 export const keyView = (midi: number, side: Side, held: boolean): SoundingKey => ({
   midi,

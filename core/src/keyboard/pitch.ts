@@ -17,8 +17,7 @@ export const LOWEST_KEY = 21;
 export const HIGHEST_KEY = 108;
 
 /** MIDI number of a pitch. @example midiOf({ step: 'C', alter: 0, octave: 4 }) // => 60 */
-export const midiOf = (pitch: Pitch): number =>
-  12 * (pitch.octave + 1) + SEMITONES[pitch.step] + pitch.alter;
+export const midiOf = (pitch: Pitch): number => 12 * (pitch.octave + 1) + SEMITONES[pitch.step] + pitch.alter;
 
 const ACCIDENTALS: Readonly<Record<string, number>> = { bb: -2, b: -1, '': 0, '#': 1, '##': 2 };
 
@@ -46,7 +45,7 @@ export const alterInKey = (step: Step, fifths: number): number => {
   const rank = order.indexOf(step);
   // Beyond seven accidentals letters are altered twice (rare, but legal).
   const times = Math.floor((Math.abs(fifths) - rank - 1) / 7) + 1;
-  return Math.sign(fifths) * Math.max(0, times);
+  return times > 0 ? Math.sign(fifths) * times : 0;
 };
 
 /** Tonic of a key as a pitch class number 0-11. @example tonicPitchClass(1, 'major') // => 7 */

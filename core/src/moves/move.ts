@@ -58,7 +58,11 @@ const nameOf = (press: Press, context: MoveContext): string => {
 
 /** The keys a move is told by: of what leaves and of what arrives, the two nearest to one another. */
 const leading = (before: SolvedSlice, after: SolvedSlice): readonly [Touch, Touch] | undefined => {
-  const staying = new Set(touches(after).filter((touch) => !isStruck(after, touch)).map(({ press }) => press.midi));
+  const staying = new Set(
+    touches(after)
+      .filter((touch) => !isStruck(after, touch))
+      .map(({ press }) => press.midi),
+  );
   const leavers = touches(before).filter(({ press }) => !staying.has(press.midi));
   const from = leavers.length > 0 ? leavers : touches(before);
   const to = touches(after).filter((touch) => isStruck(after, touch));
@@ -196,4 +200,3 @@ export const movesOf = (
   positions: readonly Position[],
   context: MoveContext,
 ): readonly Move[] => slices.flatMap((_, index) => moveInto(slices, index, positions, context));
-

@@ -76,7 +76,8 @@ const plannedNotes = (solution: HandSolution, notes: readonly Note[]): PlannedNo
 
 const effortByBar = (solution: HandSolution, bars: number): BarEffort[] => {
   const sums = new Array<number>(bars).fill(0);
-  for (const { playable, effort } of solution.slices) sums[playable.slice.bar] = (sums[playable.slice.bar] ?? 0) + effort;
+  for (const { playable, effort } of solution.slices)
+    sums[playable.slice.bar] = (sums[playable.slice.bar] ?? 0) + effort;
   return sums.map((effort, bar) => ({ bar, effort: roundEffort(effort) }));
 };
 

@@ -1,11 +1,5 @@
 import { writtenFingers, type StoredFinger } from '@kettle-step/contract';
-import {
-  ContractError,
-  dropGivenIds,
-  parseMusicXml,
-  serializeMusicXml,
-  writeFingering,
-} from '@kettle-step/core';
+import { ContractError, dropGivenIds, parseMusicXml, serializeMusicXml, writeFingering } from '@kettle-step/core';
 
 /** The stored document with the plan's fingers written in, as it leaves the house. */
 export const exportPiece = (document: string, fingers: readonly StoredFinger[]): string => {

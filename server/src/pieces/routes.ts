@@ -24,7 +24,14 @@ const idOf = (request: Request): string | undefined => pieceIdSchema.safeParse(r
 
 /** A file name for the download that every system takes. */
 const fileName = (title: string): string =>
-  `${title.normalize('NFKD').replace(/[^\w -]+/g, '').trim().replace(/\s+/g, '-').toLowerCase() || 'piece'}.musicxml`;
+  `${
+    title
+      .normalize('NFKD')
+      .replace(/[^\w -]+/g, '')
+      .trim()
+      .replace(/\s+/g, '-')
+      .toLowerCase() || 'piece'
+  }.musicxml`;
 
 const importRoute =
   (store: PieceStore) =>
@@ -46,7 +53,11 @@ const saveRoute =
     if (!id) return noSuchPiece(response);
     if (!plan.success) {
       const issue = plan.error.issues[0];
-      return sendProblem(response, 'bad-request', `The plan is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
+      return sendProblem(
+        response,
+        'bad-request',
+        `The plan is not as agreed: ${issue?.path.join('.')} ${issue?.message}`,
+      );
     }
     const outcome = await store.savePlan(id, plan.data, new Date());
     switch (outcome.kind) {

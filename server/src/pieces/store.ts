@@ -91,7 +91,11 @@ export const createPieceStore = (db: Database): PieceStore => {
   };
 
   const get = async (id: string): Promise<Piece | undefined> => {
-    const [row] = await db.select().from(pieces).innerJoin(plans, eq(plans.pieceId, pieces.id)).where(eq(pieces.id, id));
+    const [row] = await db
+      .select()
+      .from(pieces)
+      .innerJoin(plans, eq(plans.pieceId, pieces.id))
+      .where(eq(pieces.id, id));
     if (!row) return undefined;
     const fingers = await db.select().from(planFingers).where(eq(planFingers.planId, row.plans.id));
     const ribbon = await db
@@ -107,7 +111,14 @@ export const createPieceStore = (db: Database): PieceStore => {
         ribbon,
         fingers: fingers.flatMap(({ noteId, finger, substitute, decidedBy }) =>
           isFinger(finger)
-            ? [{ noteId, finger, substitute: substitute !== null && isFinger(substitute) ? substitute : null, decidedBy }]
+            ? [
+                {
+                  noteId,
+                  finger,
+                  substitute: substitute !== null && isFinger(substitute) ? substitute : null,
+                  decidedBy,
+                },
+              ]
             : [],
         ),
       },

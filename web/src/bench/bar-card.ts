@@ -25,7 +25,12 @@ interface HandLines {
   readonly words: string;
   readonly effort: string;
   readonly positions: readonly { readonly label: string; readonly range: string; readonly since: string }[];
-  readonly moves: readonly { readonly kind: MoveKind; readonly word: string; readonly beat: string; readonly reason: string }[];
+  readonly moves: readonly {
+    readonly kind: MoveKind;
+    readonly word: string;
+    readonly beat: string;
+    readonly reason: string;
+  }[];
   readonly reaches: readonly { readonly text: string; readonly verdict: Reach['verdict'] }[];
 }
 

@@ -9,9 +9,7 @@ import { Autosave } from './autosave';
 import { firstOfBar } from './steps';
 
 export type BenchState =
-  | { readonly kind: 'loading' }
-  | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'ready' };
+  { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'ready' };
 
 /** A note with all that the bench shows of it. */
 export interface FingeredNote {
@@ -111,7 +109,9 @@ export class BenchStore {
         this.past.set([]);
         this.future.set([]);
         this.autosave.begin(piece.id, piece.plan.revision);
-        this.chosenId.update((id) => (id && this.notes().has(id) ? id : (firstOfBar(opened.score, 0, 'right') ?? opened.score.notes[0])?.id));
+        this.chosenId.update((id) =>
+          id && this.notes().has(id) ? id : (firstOfBar(opened.score, 0, 'right') ?? opened.score.notes[0])?.id,
+        );
         this.state.set({ kind: 'ready' });
       });
   }

@@ -31,7 +31,8 @@ const newShape = (name: string, attributes: Readonly<Record<string, string | num
 };
 
 /** The innermost text element, which carries the size. */
-const figureOf = (group: SVGGElement): Element | null => group.querySelector('tspan tspan') ?? group.querySelector('tspan');
+const figureOf = (group: SVGGElement): Element | null =>
+  group.querySelector('tspan tspan') ?? group.querySelector('tspan');
 
 /** How a figure is set apart, besides its weight: the teacher's in a frame, a printed one underlined. */
 const drawMark = (group: SVGGElement, text: SVGTextElement, { decidedBy }: FingeredNote, width: number): void => {
@@ -89,7 +90,8 @@ export const paintFingers = (drawing: Drawing, notes: ReadonlyMap<string, Finger
 const ringAround = (note: SVGGElement): void => {
   const head = note.querySelector<SVGGElement>('g.notehead') ?? note;
   const box = head.getBBox();
-  const side = note.closest('g.staff')?.parentElement?.querySelector('g.staff') === note.closest('g.staff') ? 'right' : 'left';
+  const side =
+    note.closest('g.staff')?.parentElement?.querySelector('g.staff') === note.closest('g.staff') ? 'right' : 'left';
   const margin = box.height * 0.45;
   const ring = newShape('ellipse', {
     class: 'ring',

@@ -60,6 +60,8 @@ export class ElbowRoom {
     if (others.some((more) => more < -0.3)) return 'Another finger would be easier; this one holds because you set it.';
     if (others.length === 0) return 'No other finger can play here.';
     if (close === 0) return 'No real choice: every other finger costs more.';
-    return close === 1 ? 'One other finger would do nearly as well.' : `${close} other fingers would do nearly as well.`;
+    return close === 1
+      ? 'One other finger would do nearly as well.'
+      : `${close} other fingers would do nearly as well.`;
   });
 }

@@ -31,7 +31,9 @@ const wholeOctaves = (low: number, high: number): readonly [number, number] => {
   const from = Math.floor(low / 12) * 12;
   const to = Math.ceil((high + 1) / 12) * 12 - 1;
   // At least four octaves, so that a little piece does not get giant keys.
-  return to - from >= 47 ? [from, to] : [from - 12 * Math.ceil((47 - (to - from)) / 24), to + 12 * Math.floor((47 - (to - from)) / 24)];
+  return to - from >= 47
+    ? [from, to]
+    : [from - 12 * Math.ceil((47 - (to - from)) / 24), to + 12 * Math.floor((47 - (to - from)) / 24)];
 };
 
 /** The keyboard under the score, to scale, with the place of each hand and where it goes next. */
@@ -84,7 +86,8 @@ export class HandRail {
         label: `${HAND_LETTERS[side]} · ${pretty(positionLabel(position))}`,
         left,
         right,
-        ghost: ghost && next ? this.ghostOf(ghost, left, `${HAND_LETTERS[side]} next: ${pretty(next.name)}`) : undefined,
+        ghost:
+          ghost && next ? this.ghostOf(ghost, left, `${HAND_LETTERS[side]} next: ${pretty(next.name)}`) : undefined,
         spots: spots.map((spot) => ({
           ...spot,
           x: this.xOf(spot.midi),

@@ -14,7 +14,17 @@ import {
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { catchError, combineLatest, debounceTime, distinctUntilChanged, EMPTY, filter, Observable, switchMap, tap } from 'rxjs';
+import {
+  catchError,
+  combineLatest,
+  debounceTime,
+  distinctUntilChanged,
+  EMPTY,
+  filter,
+  Observable,
+  switchMap,
+  tap,
+} from 'rxjs';
 import { EngraverService } from '../services/engraver.service';
 import type { FingeredNote } from './bench.store';
 import { frameChosen, indexDrawing, paintFingers, showPages, type Drawing } from './drawing';

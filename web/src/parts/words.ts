@@ -6,7 +6,10 @@ export const HAND_WORDS: Readonly<Record<Side, string>> = { right: 'right hand',
 export const HAND_LETTERS: Readonly<Record<Side, string>> = { right: 'R', left: 'L' };
 
 /** Accidentals as they are read: `Bb4` as B♭4. */
-export const pretty = (pitch: string): string => pitch.replace(/([A-G])(b+)/g, (_, step: string, flats: string) => step + '♭'.repeat(flats.length)).replaceAll('#', '♯');
+export const pretty = (pitch: string): string =>
+  pitch
+    .replace(/([A-G])(b+)/g, (_, step: string, flats: string) => step + '♭'.repeat(flats.length))
+    .replaceAll('#', '♯');
 
 /** A figure of effort: one decimal, and none where it is nothing. */
 export const effortFigure = (effort: number): string => (effort < 0.05 ? '0' : effort.toFixed(1));

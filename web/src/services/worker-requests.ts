@@ -11,10 +11,7 @@ export class WorkerRequests<Answer extends { readonly request: number }> {
         throw new Error(event.message || 'A background worker could not start.');
       }),
     );
-    this.answers = merge(
-      fromEvent<MessageEvent<Answer>>(worker, 'message').pipe(map(({ data }) => data)),
-      failures,
-    );
+    this.answers = merge(fromEvent<MessageEvent<Answer>>(worker, 'message').pipe(map(({ data }) => data)), failures);
   }
 
   /** Sends when subscribed to; an answer to a request that nobody waits for any more is dropped. */

@@ -10,8 +10,7 @@ export const heldKeys: StepTerm = {
   sentence: 'another finger silently takes over a key that stays down',
   charge: (step) => {
     let sum = 0;
-    for (const [a, b] of step.kept)
-      if (fingerAt(step.a, a) !== fingerAt(step.b, b)) sum += WEIGHTS.silentSubstitution;
+    for (const [a, b] of step.kept) if (fingerAt(step.a, a) !== fingerAt(step.b, b)) sum += WEIGHTS.silentSubstitution;
     return sum;
   },
 };

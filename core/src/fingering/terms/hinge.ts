@@ -14,7 +14,8 @@ export const hinge: MoveTerm = {
     if (!lead || step.from.keys[lead.from]?.midi !== step.to.keys[lead.to]?.midi) return undefined;
     const [from, to] = [fingerAt(step.a, lead.from), fingerAt(step.b, lead.to)];
     if (from === to || !landsAtHome(step)) return undefined;
-    if (step.fast && to === from - 1) return { kind: 'repeated-note-change', effort: from === 5 ? WEIGHTS.rotationFrom5 : 0 };
+    if (step.fast && to === from - 1)
+      return { kind: 'repeated-note-change', effort: from === 5 ? WEIGHTS.rotationFrom5 : 0 };
     const travel = WEIGHTS.hinge + WEIGHTS.hingePerU * Math.abs(step.b.frame - step.a.frame);
     return { kind: 'repeated-note-change', effort: travel * WEIGHTS.moveAt[step.link] };
   },

@@ -20,7 +20,15 @@ import { stretchMove } from './stretch-move';
 import type { MoveTerm, PricedStep, StateTerm, StepTerm } from './term';
 import { thumbUnderChord } from './thumb-under-chord';
 
-export const STATE_TERMS: readonly StateTerm[] = [leaveRest, shortOnBlack, fingerUse, chordSpread, chordStretch, openHand, thumbUnderChord];
+export const STATE_TERMS: readonly StateTerm[] = [
+  leaveRest,
+  shortOnBlack,
+  fingerUse,
+  chordSpread,
+  chordStretch,
+  openHand,
+  thumbUnderChord,
+];
 export const STEP_TERMS: readonly StepTerm[] = [sameFinger, crossedOrder, blackBesideWhite, repeats, heldKeys];
 export const MOVE_TERMS: readonly MoveTerm[] = [stay, stretchMove, hinge, pass, slide, shift];
 

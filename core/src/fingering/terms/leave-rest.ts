@@ -17,9 +17,7 @@ const STIFFNESS = [
 
 const leaving = (distance: number): number => {
   const far = Math.max(0, distance - 0.5);
-  return (
-    WEIGHTS.leaveNear * Math.min(distance, 0.5) + WEIGHTS.leaveFar * far + WEIGHTS.leaveFarSquared * far * far
-  );
+  return WEIGHTS.leaveNear * Math.min(distance, 0.5) + WEIGHTS.leaveFar * far + WEIGHTS.leaveFarSquared * far * far;
 };
 
 /** Fingers away from their resting places. */

@@ -38,10 +38,7 @@ export const pass: MoveTerm = {
     const under = to === 1;
     const [thumb, finger] = under ? [after, before] : [before, after];
     const effort =
-      WEIGHTS.pass +
-      WEIGHTS.passPerU * distance +
-      keyColours(thumb, finger) +
-      fingerShare(under ? from : to, distance);
+      WEIGHTS.pass + WEIGHTS.passPerU * distance + keyColours(thumb, finger) + fingerShare(under ? from : to, distance);
     return { kind: under ? 'thumb-under' : 'finger-over-thumb', effort: effort * WEIGHTS.moveAt[step.link] };
   },
 };

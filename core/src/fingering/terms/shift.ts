@@ -18,7 +18,8 @@ export const shift: MoveTerm = {
     // Joined notes that thumb and finger can cross between are crossed, not jumped.
     if (couldPass(step, hand)) return undefined;
     const by = Math.abs(step.b.frame - step.a.frame);
-    if (!landsAtHome(step)) return step.kept.length > 0 ? { kind: 'shift', effort: 2 * WEIGHTS.releaseEarly } : undefined;
+    if (!landsAtHome(step))
+      return step.kept.length > 0 ? { kind: 'shift', effort: 2 * WEIGHTS.releaseEarly } : undefined;
     const effort =
       WEIGHTS.shift[step.link] + WEIGHTS.shiftPerU * by + (step.kept.length > 0 ? WEIGHTS.releaseEarly : 0);
     return { kind: 'shift', effort };

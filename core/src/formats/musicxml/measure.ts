@@ -82,8 +82,7 @@ const durationTicks = (element: Element, state: PartState): number => {
   const written = childText(element, 'duration');
   const duration = numberIn(written);
   const quarters = duration === undefined ? NaN : duration / state.divisions;
-  if (!(quarters >= 0 && quarters <= MAX_QUARTERS))
-    throw new BadValue(`the length of a ${nameOf(element)}`, written);
+  if (!(quarters >= 0 && quarters <= MAX_QUARTERS)) throw new BadValue(`the length of a ${nameOf(element)}`, written);
   return Math.round(quarters * state.ticksPerQuarter);
 };
 
@@ -181,7 +180,8 @@ const readDirection = (direction: Element, state: PartState, walk: Walk): void =
         walk.marks.push({ kind: 'dynamic', onsetTicks, staff, text: nameOf(dynamic) });
     if (nameOf(type) === 'pedal') {
       if (kind === 'change') walk.marks.push({ kind: 'pedal', onsetTicks, down: false });
-      if (kind !== 'continue') walk.marks.push({ kind: 'pedal', onsetTicks, down: kind === 'start' || kind === 'change' });
+      if (kind !== 'continue')
+        walk.marks.push({ kind: 'pedal', onsetTicks, down: kind === 'start' || kind === 'change' });
     }
     if (nameOf(type) === 'octave-shift' && kind !== 'continue') {
       const size = OCTAVE_SHIFTS[type.getAttribute('size') || '8'] ?? 1;
@@ -206,8 +206,7 @@ const readElement = (element: Element, state: PartState, walk: Walk): void => {
       return readDirection(element, state, walk);
     case 'sound': {
       const tempo = readTempo(element);
-      if (tempo !== undefined)
-        walk.marks.push({ kind: 'tempo', onsetTicks: walk.cursor, quartersPerMinute: tempo });
+      if (tempo !== undefined) walk.marks.push({ kind: 'tempo', onsetTicks: walk.cursor, quartersPerMinute: tempo });
       return;
     }
     default:

@@ -69,7 +69,9 @@ export const readMetre = (time: Element): Metre | undefined => {
     .split('+')
     .reduce((sum, part) => sum + (numberIn(part.trim()) ?? NaN), 0);
   const beatType = childNumber(time, 'beat-type') ?? NaN;
-  return beats > 0 && beats <= 128 && [1, 2, 4, 8, 16, 32, 64, 128].includes(beatType) ? { beats, beatType } : undefined;
+  return beats > 0 && beats <= 128 && [1, 2, 4, 8, 16, 32, 64, 128].includes(beatType)
+    ? { beats, beatType }
+    : undefined;
 };
 
 const BEAT_UNIT_QUARTERS: Readonly<Record<string, number>> = {
@@ -98,4 +100,3 @@ export const readTempo = (element: Element): number | undefined => {
     .map(metronomeTempo)
     .find((tempo) => tempo !== undefined);
 };
-

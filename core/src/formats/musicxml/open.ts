@@ -39,7 +39,10 @@ const containerScore = (container: Uint8Array | undefined): string | undefined =
   container && /<rootfile\b[^>]*\bfull-path\s*=\s*["']([^"']+)["']/.exec(strFromU8(container))?.[1];
 
 /** Unpacks only what is asked for; sizes are checked before memory is given to an entry, and again after. */
-const unpack = (bytes: Uint8Array, wanted: (name: string) => boolean): Result<Record<string, Uint8Array>, MusicXmlError> => {
+const unpack = (
+  bytes: Uint8Array,
+  wanted: (name: string) => boolean,
+): Result<Record<string, Uint8Array>, MusicXmlError> => {
   let entries = 0;
   let tooLarge = 0;
   try {

@@ -21,8 +21,7 @@ interface PartInfo {
 }
 
 /** General MIDI programs 1-8 are pianos (General MIDI level 1 sound set). */
-const isPianoProgram = (program: number | undefined): boolean =>
-  program !== undefined && program >= 1 && program <= 8;
+const isPianoProgram = (program: number | undefined): boolean => program !== undefined && program >= 1 && program <= 8;
 
 const KEYBOARD_NAME = /piano|klavier|keyboard|pf\b|pno|clavier|(right|left) hand|\b[RL]\.? ?H\b/i;
 
@@ -45,7 +44,9 @@ const firstClefIsLow = (measures: readonly Measure[]): boolean => {
 
 const partInfos = (document: MusicXmlDocument): PartInfo[] => {
   const list = child(document.root, 'part-list');
-  const described = new Map(list ? children(list, 'score-part').map((part) => [part.getAttribute('id') ?? '', part]) : []);
+  const described = new Map(
+    list ? children(list, 'score-part').map((part) => [part.getAttribute('id') ?? '', part]) : [],
+  );
   return [...measuresByPart(document)].map(([id, measures]) => {
     const part = described.get(id);
     const name = part ? childText(part, 'part-name') : '';

