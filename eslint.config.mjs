@@ -104,7 +104,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', '**/bench/**/*.bench.ts', 'cli/src/bench.ts'],
+    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**'],
     rules: { 'no-console': 'off' },
   },
 );

@@ -1,16 +1,73 @@
-// Builds what is named (cli, server, demo, web), or everything that the application needs.
-import { spawnSync } from 'node:child_process';
-import { bundle, ROOT } from './bundle.mjs';
+// Builds what is named (cli, demo, server, web), or everything that the application needs; what has not changed is left.
+import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { isFresh, markBuilt, ROOT, run } from './workspace.mjs';
 
-const targets = {
-  cli: () => bundle('cli/src/main.ts', 'dist/cli/main.mjs'),
-  server: () => bundle('server/src/main.ts', 'dist/server/main.mjs'),
-  demo: () => bundle('demo/src/main.ts', 'dist/demo/main.mjs'),
-  web: () => {
-    const done = spawnSync('npx', ['ng', 'build'], { cwd: `${ROOT}web`, stdio: ['ignore', 'inherit', 'inherit'] });
-    if (done.status !== 0) throw new Error('The web application could not be built.');
+/** Packages with native parts or many files of their own; all other code goes into the bundle. */
+const STAY_OUTSIDE = ['@libsql/client', 'drizzle-orm', 'express'];
+
+/**
+ * Bundles one room's entry for Node. The finished files take their places in one step each: two first uses at the same
+ * moment never run half a bundle.
+ */
+const bundle = async (entry, outfile) => {
+  const esbuild = await import('esbuild');
+  const { outputFiles } = await esbuild.build({
+    absWorkingDir: ROOT,
+    entryPoints: [entry],
+    outfile,
+    bundle: true,
+    write: false,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    sourcemap: true,
+    logLevel: 'warning',
+    external: STAY_OUTSIDE,
+  });
+  mkdirSync(dirname(join(ROOT, outfile)), { recursive: true });
+  for (const { path, contents } of outputFiles) {
+    const unfinished = `${path}.${process.pid}`;
+    writeFileSync(unfinished, contents);
+    renameSync(unfinished, path);
+  }
+};
+
+const LIBRARIES = ['core/src', 'contract/src', 'package-lock.json', 'scripts/build.mjs'];
+
+const TARGETS = {
+  cli: { sources: ['cli/src', ...LIBRARIES], make: () => bundle('cli/src/main.ts', 'dist/cli/main.mjs') },
+  server: { sources: ['server/src', ...LIBRARIES], make: () => bundle('server/src/main.ts', 'dist/server/main.mjs') },
+  demo: {
+    sources: ['demo/src', 'server/src', ...LIBRARIES],
+    make: () => bundle('demo/src/main.ts', 'dist/demo/main.mjs'),
+  },
+  bench: { sources: ['core/bench', ...LIBRARIES], make: () => bundle('core/bench/main.ts', 'dist/bench/main.mjs') },
+  web: {
+    sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', ...LIBRARIES],
+    make: () => {
+      // The output of ng goes to standard error: standard output belongs to whoever asked for the build.
+      const built = run('npx', ['ng', 'build'], { cwd: `${ROOT}web`, stdio: ['ignore', 2, 2] });
+      if (!built) throw new Error('The web application could not be built; see above.');
+    },
   },
 };
 
-const wanted = process.argv.slice(2);
-for (const name of wanted.length > 0 ? wanted : Object.keys(targets)) await targets[name]();
+/** What `npm run build` makes: all that is shipped. */
+const SHIPPED = ['cli', 'server', 'demo', 'web'];
+
+/** Builds a target when its sources have changed since it was last built. */
+export const build = async (name) => {
+  const target = TARGETS[name];
+  if (!target)
+    throw new Error(`There is nothing called "${name}" to build; there is ${Object.keys(TARGETS).join(', ')}.`);
+  if (isFresh(name, target.sources)) return;
+  await target.make();
+  markBuilt(name);
+};
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  const wanted = process.argv.slice(2);
+  for (const name of wanted.length > 0 ? wanted : SHIPPED) await build(name);
+}

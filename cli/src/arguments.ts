@@ -73,6 +73,11 @@ const readCount = (written: string | undefined): Result<number, string> => {
     : fail(`--alternatives takes a number from 0 to ${MAX_ALTERNATIVES}, not "${written}".`);
 };
 
+const readOut = (file: string | undefined): Result<string | undefined, string> =>
+  file !== undefined && /\.mxl$/i.test(file)
+    ? fail(`--out writes plain MusicXML; name a file ending in .musicxml, not "${file}".`)
+    : ok(file);
+
 const parse = (args: readonly string[]) =>
   parseArgs({
     args: [...args],
@@ -93,7 +98,7 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
   try {
     parsed = parse(args);
   } catch (cause) {
-    return fail(cause instanceof Error ? (cause.message.split('\n')[0] ?? '') : 'bad usage');
+    return fail((cause as Error).message.split('\n')[0] ?? 'bad usage');
   }
   const { values, positionals } = parsed;
   const [file, ...more] = positionals;
@@ -106,12 +111,14 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
   if (locks.kind === 'error') return locks;
   const alternatives = readCount(values.alternatives);
   if (alternatives.kind === 'error') return alternatives;
+  const out = readOut(values.out);
+  if (out.kind === 'error') return out;
   return ok({
     file,
     sides,
     hand: hand.value,
     locks: locks.value,
     alternatives: alternatives.value,
-    out: values.out,
+    out: out.value,
   });
 };

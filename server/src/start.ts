@@ -1,5 +1,5 @@
-import type { Server } from 'node:http';
-import { openDatabase } from './database/open';
+import { createServer, type RequestListener, type Server } from 'node:http';
+import { openDatabase, removeDatabase } from './database/open';
 import { createApp } from './http/app';
 import { createPieceStore, type PieceStore } from './pieces/store';
 
@@ -9,6 +9,8 @@ export interface StartOptions {
   readonly webFolder: string;
   readonly host: string;
   readonly port: number;
+  /** Begins with an empty database; what a file holds is gone. */
+  readonly fresh?: boolean;
   /** Runs once the tables are there and before the first request. */
   readonly prepare?: (store: PieceStore) => Promise<void>;
 }
@@ -18,32 +20,48 @@ export interface RunningServer {
   readonly stop: () => Promise<void>;
 }
 
-const listen = (start: () => Server): Promise<Server> =>
+/** Takes the port; requests that come early wait for the listener. Rejects when the port is taken. */
+const listen = (port: number, host: string, listener: Promise<RequestListener>): Promise<Server> =>
   new Promise((resolve, reject) => {
-    const server = start();
+    const server = createServer((request, response) => void listener.then((answer) => answer(request, response)));
     server.once('listening', () => resolve(server));
     server.once('error', reject);
+    server.listen(port, host);
   });
 
-/** Opens the database, brings it up to date and serves until stopped. Rejects with EADDRINUSE when the port is taken. */
-export const startServer = async (options: StartOptions): Promise<RunningServer> => {
+const shut = (server: Server): Promise<void> =>
+  new Promise((resolve) => {
+    server.close(() => resolve());
+    server.closeAllConnections();
+  });
+
+const addressOf = (server: Server, { host, port }: StartOptions): string => {
+  const bound = server.address();
+  const shownHost = host.includes(':') ? `[${host}]` : host;
+  return `http://${shownHost}:${bound !== null && typeof bound === 'object' ? bound.port : port}/`;
+};
+
+const openStudio = async (options: StartOptions) => {
+  if (options.fresh) removeDatabase(options.database);
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
   await options.prepare?.(store);
-  const app = createApp({ store, webFolder: options.webFolder, report: (cause) => console.error(cause) });
-  const server = await listen(() => app.listen(options.port, options.host));
-  const shownHost = options.host.includes(':') ? `[${options.host}]` : options.host;
-  const bound = server.address();
-  const port = bound !== null && typeof bound === 'object' ? bound.port : options.port;
-  return {
-    address: `http://${shownHost}:${port}/`,
-    stop: () =>
-      new Promise((resolve) => {
-        server.close(() => {
-          close();
-          resolve();
-        });
-        server.closeAllConnections();
-      }),
-  };
+  return { store, close };
+};
+
+/**
+ * Takes the port, opens the database, brings it up to date and serves until stopped. Rejects with EADDRINUSE when the port
+ * is taken, before any data is touched.
+ */
+export const startServer = async (options: StartOptions): Promise<RunningServer> => {
+  let ready: (listener: RequestListener) => void = () => undefined;
+  const server = await listen(options.port, options.host, new Promise((resolve) => (ready = resolve)));
+  try {
+    const { store, close } = await openStudio(options);
+    ready(createApp({ store, webFolder: options.webFolder, report: (cause) => console.error(cause) }));
+    return { address: addressOf(server, options), stop: () => shut(server).then(close) };
+  } catch (cause) {
+    await shut(server);
+    throw cause;
+  }
 };

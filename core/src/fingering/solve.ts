@@ -39,6 +39,8 @@ export interface SolveOptions {
   readonly locks: Locks;
   /** Other fingerings wanted for each bar. */
   readonly alternatives: number;
+  /** Left out: true. Without elbow room only the way itself is found. */
+  readonly room?: boolean;
 }
 
 /** Efforts are sums of floating-point terms and of the tiny tie-break; this is far below any real difference. */
@@ -59,13 +61,37 @@ const reachedWithout = (
   return index === 0 ? own : stepForward(reached[index - 1]!, lattice.steps[index]!, own);
 };
 
+type RoomOfSlice = (index: number) => SolvedSlice['room'];
+
+/** Elbow room of every key that a slice strikes. */
+const roomOf =
+  (
+    slices: readonly PlayableSlice[],
+    lattice: Lattice,
+    reached: readonly Float64Array[],
+    remaining: readonly Float64Array[],
+    best: number,
+  ): RoomOfSlice =>
+  (index) => {
+    const layer = lattice.layers[index]!;
+    return layer.pattern.view.keys.map((key, position) =>
+      key.held
+        ? []
+        : elbowRoom(
+            layer,
+            position,
+            reachedWithout(lattice, reached, index, slices[index]!.locked, position),
+            remaining[index]!,
+            best,
+          ),
+    );
+  };
+
 const readSlices = (
   slices: readonly PlayableSlice[],
   lattice: Lattice,
-  reached: readonly Float64Array[],
-  remaining: readonly Float64Array[],
   postures: readonly number[],
-  best: number,
+  room: RoomOfSlice,
 ): SolvedSlice[] =>
   slices.map((playable, index) => {
     const layer = lattice.layers[index]!;
@@ -78,17 +104,7 @@ const readSlices = (
       posture: { ...chosen, frame: chosen.frame + layer.octaveShift },
       step: index === 0 ? 'stay' : table.kinds[stepAt]!,
       effort: layer.effort[at]! + (index === 0 ? 0 : table.effort[stepAt]!),
-      room: layer.pattern.view.keys.map((key, position) =>
-        key.held
-          ? []
-          : elbowRoom(
-              layer,
-              position,
-              reachedWithout(lattice, reached, index, playable.locked, position),
-              remaining[index]!,
-              best,
-            ),
-      ),
+      room: room(index),
     };
   });
 
@@ -171,9 +187,11 @@ const solveWith = (
   if (slices.length === 0) return { side, slices: [], alternatives: [], effort: 0 };
   const lattice = builder.build(slices, homeKey(score, side));
   const reached = forward(lattice);
-  const remaining = backward(lattice);
+  const wantsMore = options.room !== false || options.alternatives > 0;
+  const remaining = wantsMore ? backward(lattice) : [];
   const { postures, effort } = bestPath(lattice, reached);
-  const solved = readSlices(slices, lattice, reached, remaining, postures, effort);
+  const room = options.room === false ? () => [] : roomOf(slices, lattice, reached, remaining, effort);
+  const solved = readSlices(slices, lattice, postures, room);
   const search = (from: number, to: number, count: number): ReturnType<typeof bestOfWindow> =>
     bestOfWindow(lattice, reached, remaining, from, to, count);
   const alternatives =

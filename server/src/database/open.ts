@@ -1,4 +1,4 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, rmSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
@@ -14,6 +14,12 @@ export interface OpenDatabase {
 }
 
 const isRemote = (place: string): boolean => /^(libsql|https?|wss?):/.test(place);
+
+/** Removes a database file with its write-ahead log; a remote one is left alone. */
+export const removeDatabase = (place: string): void => {
+  if (isRemote(place)) return;
+  for (const ending of ['', '-wal', '-shm']) rmSync(resolve(place) + ending, { force: true });
+};
 
 /**
  * Opens the studio's database and brings its tables up to date. A path is a SQLite file (made when missing, with a

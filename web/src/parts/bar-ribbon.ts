@@ -15,6 +15,7 @@ interface ShownCell {
 interface Lane {
   readonly side: Side;
   readonly letter: string;
+  readonly words: string;
   readonly cells: readonly ShownCell[];
 }
 
@@ -27,9 +28,18 @@ const STATE_WORDS: Readonly<Record<RibbonCell['state'], string>> = {
   settled: 'settled',
 };
 
+/** Where a key leads from a bar of `count`. */
+const KEY_STEPS: Readonly<Record<string, (bar: number, count: number) => number>> = {
+  ArrowLeft: (bar) => bar - 1,
+  ArrowRight: (bar) => bar + 1,
+  Home: () => 0,
+  End: (_bar, count) => count - 1,
+};
+
 /**
  * The bar ribbon: a cell for each bar in two lanes, right hand above left. Fill tells the state, the inner bar the effort,
- * strokes on top the moves. On the bench it is also the way to a bar.
+ * strokes on top the moves. On the bench each lane is also a slider that leads to a bar: cells of a long piece are too
+ * narrow to be buttons.
  */
 @Component({
   selector: 'ks-bar-ribbon',
@@ -39,7 +49,7 @@ const STATE_WORDS: Readonly<Record<RibbonCell['state'], string>> = {
 })
 export class BarRibbon {
   readonly cells = input.required<readonly RibbonCell[]>();
-  readonly chosenBar = input<number>();
+  readonly chosenBar = input(0);
   /** A small ribbon only shows; the large one can be clicked. */
   readonly small = input(false);
   readonly chooseBar = output<{ readonly bar: number; readonly side: Side }>();
@@ -48,6 +58,7 @@ export class BarRibbon {
     SIDES.map((side) => ({
       side,
       letter: HAND_LETTERS[side],
+      words: HAND_WORDS[side],
       cells: this.cells()
         .filter((cell) => cell.side === side)
         .map((cell) => this.shown(cell)),
@@ -60,6 +71,20 @@ export class BarRibbon {
     const moves = cells.reduce((sum, cell) => sum + cell.moves.length, 0);
     return `${cells.length / 2} bars, ${settled} of ${cells.length} settled, ${moves} moves`;
   });
+
+  press(side: Side, event: Event): void {
+    const cell = (event.target as Element).closest('[data-bar]');
+    if (cell) this.chooseBar.emit({ side, bar: Number(cell.getAttribute('data-bar')) });
+  }
+
+  step(side: Side, event: KeyboardEvent): void {
+    const count = this.cells().length / 2;
+    const bar = KEY_STEPS[event.key]?.(this.chosenBar(), count);
+    if (bar === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.chooseBar.emit({ side, bar: Math.max(0, Math.min(count - 1, bar)) });
+  }
 
   private shown({ bar, number, side, state, effort, moves }: RibbonCell): ShownCell {
     const words = moves.map((kind) => MOVE_WORDS[kind]).join(', ');

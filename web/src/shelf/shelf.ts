@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PieceSummary } from '@kettle-step/contract';
+import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzEmptyModule } from 'ng-zorro-antd/empty';
@@ -94,6 +95,11 @@ export class Shelf {
   }
 
   private importOne(file: File): Observable<unknown> {
+    if (file.size > MAX_FILE_BYTES) {
+      const tooLarge = { code: 'too-large', bytes: file.size, limitBytes: MAX_FILE_BYTES, unpacked: false } as const;
+      this.notify({ kind: 'error', file: file.name, message: explainMusicXmlError(tooLarge) });
+      return EMPTY;
+    }
     this.importing.set(file.name);
     return this.service.import(file).pipe(
       tap(({ title }) => {

@@ -1,0 +1,46 @@
+import { DEFAULT_HAND, SIDES } from '@kettle-step/core';
+import { readFingerRequest } from './arguments';
+
+const read = (...args: string[]) => readFingerRequest(args);
+
+describe('the words after kettle-step finger', () => {
+  it('mean both hands of a usual size when only a file is named', () => {
+    expect(read('tune.xml')).toEqual({
+      kind: 'ok',
+      value: { file: 'tune.xml', sides: SIDES, hand: DEFAULT_HAND, locks: new Map(), alternatives: 0, out: undefined },
+    });
+  });
+
+  it('choose hand, size, locks, alternatives and a file to write', () => {
+    const request = read(
+      ...['-', '--hand', 'left', '--span-mm', '180', '--lock', 'a=1', '--lock', 'b=c=5', '--alternatives', '3'],
+      ...['--json', '--out', 'out.musicxml'],
+    );
+    expect(request).toMatchObject({
+      kind: 'ok',
+      value: { file: '-', sides: ['left'], hand: { span15Mm: 180 }, alternatives: 3, out: 'out.musicxml' },
+    });
+    expect(request.kind === 'ok' && [...request.value.locks]).toEqual([
+      ['a', 1],
+      ['b=c', 5],
+    ]);
+  });
+
+  it.each([
+    [[], 'one file'],
+    [['a.xml', 'b.xml'], 'one file'],
+    [['a.xml', '--hand', 'third'], '--hand takes right, left or both'],
+    [['a.xml', '--span-mm', 'wide'], '--span-mm takes a length'],
+    [['a.xml', '--span-mm', '20'], 'from 100 to 300 mm'],
+    [['a.xml', '--lock', 'n1'], '--lock takes a note id'],
+    [['a.xml', '--lock', 'n1=6'], '--lock takes a note id'],
+    [['a.xml', '--alternatives', '-1'], 'alternatives'],
+    [['a.xml', '--alternatives', '500'], '--alternatives takes a number'],
+    [['a.xml', '--out', 'a.mxl'], '--out writes'],
+    [['a.xml', '--tempo', '3'], 'tempo'],
+  ])('are refused in one sentence: %j', (args, sentence) => {
+    const request = read(...args);
+    expect(request).toMatchObject({ kind: 'error', error: expect.stringContaining(sentence) });
+    expect(request.kind === 'error' && request.error).not.toContain('\n');
+  });
+});

@@ -1,0 +1,119 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { SIDES } from '@kettle-step/core';
+import { planDocumentSchema, type PlanDocument } from '@kettle-step/contract';
+import { zipSync, strToU8 } from 'fflate';
+import { demoPieces } from '../../core/testing/demo';
+import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
+import { schemaErrors } from '../../core/testing/schema';
+
+const PROGRAM = join(__dirname, '../../bin/kettle-step');
+const FIVE = partwise([
+  ATTRIBUTES + ['C4', 'D4', 'E4', 'F4'].map((name) => pitched(name, 4)).join(''),
+  pitched('G4', 16),
+]);
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
+  // The first use builds; what is measured and read below is the second.
+  spawnSync(PROGRAM, ['--help']);
+}, 60_000);
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const file = (name: string, content: string | Uint8Array): string => {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  return path;
+};
+
+const call = (args: readonly string[], input: string | Uint8Array = '') => {
+  const { status, stdout, stderr } = spawnSync(PROGRAM, args, { input, cwd: folder, maxBuffer: 1e8 });
+  return { status, stdout: stdout.toString(), stderr: stderr.toString() };
+};
+
+const plan = (args: readonly string[], input?: string): PlanDocument => {
+  const { status, stdout, stderr } = call(['finger', ...args], input);
+  expect(stderr).toBe('');
+  expect(status).toBe(0);
+  return planDocumentSchema.parse(JSON.parse(stdout));
+};
+
+const fingersOf = (document: PlanDocument): (number | null)[] =>
+  document.hands.right!.notes.map(({ finger }) => finger);
+
+describe('kettle-step finger', () => {
+  it('prints the plan and nothing else, from a file or from standard input', () => {
+    const fromFile = plan([file('five.musicxml', FIVE)]);
+    expect(fingersOf(fromFile)).toEqual([1, 2, 3, 4, 5]);
+    expect(plan(['-'], FIVE)).toEqual(fromFile);
+  });
+
+  it('gives the same answer to the letter each time', () => {
+    const path = file('five.musicxml', FIVE);
+    expect(call(['finger', path]).stdout).toBe(call(['finger', path]).stdout);
+  });
+
+  it('opens packed files', () => {
+    const packed = zipSync({ 'score.xml': strToU8(FIVE) });
+    expect(fingersOf(plan([file('five.mxl', packed)]))).toEqual([1, 2, 3, 4, 5]);
+  });
+
+  it('holds locked fingers, for one hand only if asked', () => {
+    const document = plan([file('five.xml', FIVE), '--lock', 'ks-1-1-1=2', '--hand', 'right', '--alternatives', '2']);
+    expect(fingersOf(document)[0]).toBe(2);
+    expect(document.hands.left).toBeUndefined();
+    expect(document.hands.right!.alternatives!.filter(({ bar }) => bar === 1)).toHaveLength(2);
+  });
+
+  it.each(demoPieces())(
+    'writes $name so that the published schema accepts it and it reads back',
+    async ({ name, bytes }) => {
+      const out = join(folder, `${name}-out.musicxml`);
+      const document = plan([file(`${name}.musicxml`, bytes), '--out', out]);
+      const written = readFileSync(out, 'utf8');
+      expect(await schemaErrors(written)).toEqual([]);
+      const printed = new Map(openScore(written).score.notes.map((note) => [note.id, note.printed[0]?.finger]));
+      const planned = SIDES.flatMap((side) => document.hands[side]?.notes ?? []);
+      for (const { id, finger } of planned) expect(printed.get(id)).toBe(finger ?? undefined);
+    },
+  );
+
+  it('fits the plan to a measured hand', () => {
+    const octave = partwise([ATTRIBUTES + pitched('C4', 16) + pitched('C5', 16, '<chord/>')]);
+    const verdict = (span: string) =>
+      plan([file('octave.xml', octave), '--span-mm', span]).hands.right!.reaches[0]?.verdict;
+    expect([verdict('230'), verdict('150')]).toEqual(['easy', 'out-of-reach']);
+  });
+
+  it.each([
+    ['no file', ['finger', 'nowhere.xml'], 'no file'],
+    ['a folder', ['finger', '.'], 'is a folder'],
+    ['an unknown command', ['play'], 'knows the command'],
+    ['bad usage', ['finger', '-', '--hand', 'both-of-them'], '--hand takes'],
+    ['a lock on a note that is not there', ['finger', '-', '--lock', 'x=1'], 'not in this piece'],
+    ['a place that cannot be written', ['finger', '-', '--out', '/no/such/folder/out.xml'], 'cannot be written'],
+  ])('ends with status 2 and one sentence for %s', (_what, args, sentence) => {
+    const { status, stdout, stderr } = call(args, FIVE);
+    expect(status).toBe(2);
+    expect(stdout).toBe('');
+    expect(stderr.trim().split('\n')).toEqual([expect.stringContaining(sentence)]);
+  });
+
+  it('ends with status 2 for what is no score', () => {
+    for (const input of ['', 'hello', '<a/>', FIVE.slice(0, 400)])
+      expect(call(['finger', '-'], input)).toMatchObject({ status: 2, stdout: '' });
+  });
+
+  it('works through a link from elsewhere', () => {
+    const link = join(folder, 'ks');
+    symlinkSync(PROGRAM, link);
+    expect(spawnSync(link, ['finger', '-'], { input: FIVE }).status).toBe(0);
+  });
+
+  it('shows its words when asked', () => {
+    expect(call(['--help'])).toMatchObject({ status: 0, stderr: '', stdout: expect.stringContaining('usage:') });
+  });
+});

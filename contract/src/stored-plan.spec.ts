@@ -1,0 +1,61 @@
+import { createPlanner, DEFAULT_HAND, type Finger, type Score } from '@kettle-step/core';
+import { line } from '../../core/testing/line';
+import { storedFingerSchema, ribbonCellSchema } from './piece';
+import { locksOf, ribbonOf, storedFingers, writtenFingers } from './stored-plan';
+
+const planner = createPlanner(DEFAULT_HAND);
+const planOf = (score: Score, locks: ReadonlyMap<string, Finger>) => planner.plan(score, { locks, alternatives: 0 });
+
+const printing = (score: Score, id: string, finger: number): Score => ({
+  ...score,
+  notes: score.notes.map((note) =>
+    note.id === id ? { ...note, printed: [{ finger, substitution: false, alternate: false }] } : note,
+  ),
+});
+
+describe('what is stored of a plan', () => {
+  const score = printing(printing(line('C4/1 D4 E4 F4 | G4/4'), 'n2', 2), 'n3', 5);
+  const locks = new Map<string, Finger>([['n4', 4]]);
+  const stored = storedFingers(score, planOf(score, locks), locks);
+
+  it('says who decided: the file, the engine, or the teacher', () => {
+    expect(stored.map(({ decidedBy }) => decidedBy)).toEqual([
+      'suggested',
+      'printed',
+      'suggested',
+      'teacher',
+      'suggested',
+    ]);
+    for (const finger of stored) storedFingerSchema.parse(finger);
+  });
+
+  it('gives the teacher’s fingers back as locks', () => {
+    expect([...locksOf(stored)]).toEqual([['n4', 4]]);
+  });
+
+  it('is written out as it stands', () => {
+    expect(writtenFingers(stored).get('n4')).toEqual({ finger: 4, substitute: null, alternates: [] });
+  });
+});
+
+describe('the bar ribbon', () => {
+  it('has a cell for every bar of each hand, settled when the teacher has set every note of it', () => {
+    const score = line('C4/1 D4 E4 F4 | G4/4');
+    const locks = new Map<string, Finger>([['n5', 5]]);
+    const cells = ribbonOf(score, planOf(score, locks), locks);
+    expect(cells.map(({ side, number, state }) => `${side} ${number} ${state}`)).toEqual([
+      'right 1 suggested',
+      'right 2 settled',
+      'left 1 suggested',
+      'left 2 suggested',
+    ]);
+    for (const cell of cells) ribbonCellSchema.parse(cell);
+  });
+
+  it('shows in which bar the hand moves', () => {
+    const score = line('( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | C5/4');
+    const [first, second] = ribbonOf(score, planOf(score, new Map()), new Map());
+    expect(first?.moves).toEqual(['thumb-under']);
+    expect(second?.moves).toEqual([]);
+  });
+});

@@ -1,0 +1,88 @@
+import { createLatticeBuilder } from '../src/fingering/lattice';
+import { playableSlices } from '../src/fingering/playable';
+import { createHandSolver } from '../src/fingering/solve';
+import { DEFAULT_HAND, SIDES } from '../src/hand/hand';
+import { createPlanner } from '../src/plan/plan';
+import type { Score } from '../src/score/score';
+import { slicesOf } from '../src/score/slices';
+import { longPiece } from './music';
+
+/** Times of the engine, and ratios within one run: absolute figures differ between machines, ratios hardly. */
+
+const RUNS = 15;
+const WARM_UP = 5;
+
+/** Median of several runs after some that warm up, ms. */
+const median = (task: () => unknown): number => {
+  for (let run = 0; run < WARM_UP; run += 1) task();
+  const times = Array.from({ length: RUNS }, () => {
+    const start = performance.now();
+    task();
+    return performance.now() - start;
+  });
+  return times.sort((a, b) => a - b)[Math.floor(RUNS / 2)] ?? 0;
+};
+
+const NO_LOCKS = new Map();
+const solvers = SIDES.map((side) => createHandSolver(side, DEFAULT_HAND));
+const planner = createPlanner(DEFAULT_HAND);
+
+const solve = (score: Score, room: boolean): void =>
+  solvers.forEach((solver) => void solver.solve(score, { locks: NO_LOCKS, alternatives: 0, room }));
+
+/** Entries of all step tables of both hands. */
+const transitions = (score: Score): number =>
+  SIDES.reduce((sum, side) => {
+    const slices = playableSlices(slicesOf(score, side), side, DEFAULT_HAND, NO_LOCKS);
+    const { steps } = createLatticeBuilder(side, DEFAULT_HAND).build(slices, { fifths: 0, mode: 'major' });
+    return sum + steps.reduce((all, { effort }) => all + effort.length, 0);
+  }, 0);
+
+/** States of a single note in the bare loop: what a layer has on average. */
+const BARE_STATES = 32;
+
+/** The least that any such search must do: one addition and one comparison for each transition. */
+const bareLoop = (count: number): (() => number) => {
+  const table = Float64Array.from({ length: BARE_STATES * BARE_STATES }, (_, index) => (index * 7919) % 101);
+  return () => {
+    let before = new Float64Array(BARE_STATES);
+    for (let done = 0; done < count; done += table.length) {
+      const after = new Float64Array(BARE_STATES);
+      for (let b = 0, at = 0; b < BARE_STATES; b += 1) {
+        let least = Infinity;
+        for (let a = 0; a < BARE_STATES; a += 1, at += 1) {
+          const sum = before[a]! + table[at]!;
+          if (sum < least) least = sum;
+        }
+        after[b] = least;
+      }
+      before = after;
+    }
+    return before[0] ?? 0;
+  };
+};
+
+const line = (what: string, figure: string): void => console.log(what.padEnd(58) + figure);
+const ms = (time: number): string => `${time.toFixed(1)} ms`;
+const ratio = (a: number, b: number): string => (a / b).toFixed(2);
+
+const short = longPiece(64);
+const long = longPiece(512);
+const count = short.notes.length;
+const perNote = (time: number): string => `${((1000 * time) / count).toFixed(1)} µs`;
+
+const solved = median(() => solve(short, false));
+const withRoom = median(() => solve(short, true));
+const planned = median(() => planner.plan(short, { locks: NO_LOCKS, alternatives: 0 }));
+const cold = median(() => createPlanner(DEFAULT_HAND).plan(short, { locks: NO_LOCKS, alternatives: 0 }));
+const eightTimes = median(() => solve(long, false));
+const steps = transitions(short);
+const bare = median(bareLoop(steps));
+
+line(`64 bars, two hands: ${count} notes, transitions`, String(steps));
+line('solve', `${ms(solved)}, ${perNote(solved)} a note`);
+line('solve with elbow room', `${ms(withRoom)}, ${perNote(withRoom)} a note`);
+line('whole plan (positions, moves, reaches)', ms(planned));
+line('whole plan for a hand not seen before', ms(cold));
+line('eight times as long: time over time (goal 9 at most)', ratio(eightTimes, solved));
+line('solve over a bare loop of the same number of transitions', ratio(solved, bare));

@@ -1,0 +1,86 @@
+import type { Page } from '@playwright/test';
+import { ATTRIBUTES, partwise, pitched } from '../core/testing/musicxml';
+import { expect, test } from './studio';
+
+const TUNE = partwise([
+  ATTRIBUTES + ['C4', 'D4', 'E4', 'F4'].map((name) => pitched(name, 4)).join(''),
+  pitched('G4', 16),
+]).replace('<part-list>', '<work><work-title>Left on the Step</work-title></work><part-list>');
+
+/** Lets a file fall on the door of the shelf, as a browser does. */
+const drop = async (page: Page, name: string, content: string): Promise<void> => {
+  const data = await page.evaluateHandle(
+    ([fileName, text]) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([text!], fileName!));
+      return transfer;
+    },
+    [name, content],
+  );
+  await page.dispatchEvent('nz-upload .ant-upload-btn', 'drop', { dataTransfer: data });
+};
+
+test('a dropped file becomes a piece with fingers', async ({ page, studio }) => {
+  await page.goto(studio.address);
+  await page.getByRole('link', { name: 'Millrace' }).waitFor();
+  await drop(page, 'tune.musicxml', TUNE);
+  await expect(page.getByText('“Left on the Step” is on the shelf.')).toBeVisible();
+  await page.getByRole('link', { name: 'Left on the Step', exact: true }).click();
+  await expect(page.locator('.sheet g.fing.suggested')).toHaveText(['1', '2', '3', '4', '5']);
+});
+
+test('a chosen file comes in too, and printed numbers are told apart', async ({ page, studio }) => {
+  const printed = TUNE.replace(
+    '</duration></note>',
+    '</duration><notations><technical><fingering>1</fingering></technical></notations></note>',
+  );
+  await page.goto(studio.address);
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'printed.xml',
+    mimeType: 'application/xml',
+    buffer: Buffer.from(printed),
+  });
+  await page.getByRole('link', { name: 'Left on the Step', exact: true }).click();
+  await expect(page.locator('.sheet g.fing.printed')).toHaveText(['1']);
+  await expect(page.locator('.sheet g.fing.printed .line')).toHaveCount(1);
+});
+
+test('a file that cannot be read says why, and the shelf stays as it was', async ({ page, studio }) => {
+  await page.goto(studio.address);
+  const pieces = page.locator('.pieces .piece');
+  await pieces.first().waitFor();
+  const before = await pieces.count();
+  await drop(page, 'letter.musicxml', 'Dear teacher');
+  await expect(page.getByText('This is not an XML file')).toBeVisible();
+  await drop(page, 'half.musicxml', TUNE.slice(0, 500));
+  await expect(page.getByText('The file stops in the middle')).toBeVisible();
+  await drop(page, 'huge.musicxml', 'x'.repeat(30 * 1024 * 1024));
+  await expect(page.getByText('is 30.0 MB, and at most 8.0 MB are read')).toBeVisible();
+  await page.reload();
+  await expect(pieces).toHaveCount(before);
+});
+
+test('a piece is taken off the shelf only when it is meant', async ({ page, studio }) => {
+  await page.goto(studio.address);
+  const remove = page.getByRole('button', { name: 'Take Millrace off the shelf' });
+  await remove.click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
+  await remove.click();
+  await page.getByRole('button', { name: 'Take it off' }).click();
+  await expect(page.getByRole('link', { name: 'Millrace' })).toHaveCount(0);
+});
+
+test('every piece of the demo studio opens with a number on every note', async ({ page, studio }) => {
+  await page.goto(studio.address);
+  await page.getByRole('link', { name: 'Millrace' }).waitFor();
+  const titles = await page.locator('.pieces .title').allTextContents();
+  expect(titles.length).toBeGreaterThanOrEqual(8);
+  for (const title of titles) {
+    await page.goto(studio.address);
+    await page.getByRole('link', { name: title, exact: true }).click();
+    await page.locator('.sheet g.fing.suggested').first().waitFor();
+    for (const text of await page.locator('.sheet g.fing').allTextContents())
+      expect(`${title}: ${text.trim()}`).toMatch(/: [1-5](-[1-5])?$/);
+  }
+});

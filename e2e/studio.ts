@@ -1,0 +1,98 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base, type Page } from '@playwright/test';
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+/** The application as it is shipped, as a process of its own over a database of its own. */
+export interface Studio {
+  readonly address: string;
+  readonly start: () => Promise<void>;
+  readonly stop: () => Promise<void>;
+}
+
+const READY = /ready at (\S+)/;
+/** Ports are tried from here on; each studio keeps its own over a restart. */
+let nextPort = 4600 + (process.pid % 400);
+
+const waitUntilReady = (server: ChildProcess): Promise<void> =>
+  new Promise((resolve, reject) => {
+    server.stdout?.on('data', (text: Buffer) => {
+      if (READY.test(text.toString())) resolve();
+    });
+    server.once('exit', (status) => reject(new Error(`the server ended with ${status}`)));
+  });
+
+const createStudio = (folder: string): Studio => {
+  const port = (nextPort += 1);
+  let server: ChildProcess | undefined;
+  return {
+    address: `http://127.0.0.1:${port}/`,
+    start: async () => {
+      server = spawn('node', ['dist/demo/main.mjs'], {
+        cwd: ROOT,
+        env: { ...process.env, PORT: String(port), KETTLE_STEP_DATABASE: join(folder, 'studio.sqlite') },
+        stdio: ['ignore', 'pipe', 'inherit'],
+      });
+      await waitUntilReady(server);
+    },
+    stop: () =>
+      new Promise((resolve) => {
+        server?.once('exit', () => resolve());
+        server?.kill();
+      }),
+  };
+};
+
+/** Tests get a running demo studio, and fail on anything the page complains of or asks of another host. */
+export const test = base.extend<{ studio: Studio; quiet: undefined }>({
+  // Playwright wants the first argument taken apart even when nothing is needed of it.
+  studio: async ({}, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
+    const studio = createStudio(folder);
+    await studio.start();
+    await use(studio);
+    await studio.stop();
+    rmSync(folder, { recursive: true, force: true });
+  },
+  quiet: [
+    async ({ page, studio }, use) => {
+      const complaints: string[] = [];
+      page.on('pageerror', (error) => complaints.push(String(error)));
+      page.on('console', (message) => {
+        // A refused file is answered with 4xx, and a test may cut the line; the browser logs both.
+        if (message.type() === 'error' && !/status of 4\d\d|net::ERR_FAILED/.test(message.text()))
+          complaints.push(message.text());
+      });
+      page.on('request', (request) => {
+        const url = request.url();
+        if (!url.startsWith(studio.address) && !/^(data|blob):/.test(url)) complaints.push(`asked for ${url}`);
+      });
+      await use(undefined);
+      base.expect(complaints).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect } from '@playwright/test';
+
+/** Opens a piece from the shelf and waits until it is engraved with its fingers. */
+export const openPiece = async (page: Page, studio: Studio, title: string): Promise<void> => {
+  await page.goto(studio.address);
+  await page.getByRole('link', { name: title, exact: true }).click();
+  await page.locator('.sheet g.fing.suggested, .sheet g.fing.teacher').first().waitFor();
+};
+
+/** The finger number drawn at a note. */
+export const figureAt = (page: Page, noteId: string): Promise<string | null> =>
+  page
+    .locator(`.sheet g.fing[data-startid="#${noteId}"]`)
+    .textContent()
+    .then((text) => text?.trim() ?? null);
+
+export const waitUntilSaved = (page: Page): Promise<void> =>
+  page.getByRole('status').getByText('saved', { exact: true }).waitFor();

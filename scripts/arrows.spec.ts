@@ -1,0 +1,71 @@
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+
+const ROOT = join(__dirname, '..');
+
+/** Lints texts as if they stood in files of that name; gives the rules each breaks. */
+const LINT = `
+  import { ESLint } from 'eslint';
+  const eslint = new ESLint();
+  const files = JSON.parse(process.argv[1]);
+  const broken = [];
+  for (const [filePath, text] of files) {
+    const [result] = await eslint.lintText(text, { filePath });
+    broken.push(result.messages.map(({ ruleId }) => ruleId));
+  }
+  console.log(JSON.stringify(broken));
+`;
+
+const importing = (from: string) => `import { thing } from '${from}';\nexport const other = thing;\n`;
+
+const FORBIDDEN = [
+  ['core/src/score/x.ts', '../fingering/solve'],
+  ['core/src/keyboard/x.ts', '../hand/hand'],
+  ['core/src/fingering/terms/x.ts', '../../formats/musicxml'],
+  ['core/src/fingering/x.ts', '../moves/move'],
+  ['core/src/moves/x.ts', '../plan/plan'],
+  ['core/src/plan/x.ts', 'node:fs'],
+  ['core/src/plan/x.ts', '@angular/core'],
+  ['core/src/hand/x.ts', '@kettle-step/contract'],
+  ['contract/src/x.ts', '@kettle-step/server'],
+  ['server/src/x.ts', '@kettle-step/web'],
+  ['server/src/x.ts', '@kettle-step/cli'],
+  ['cli/src/x.ts', '@kettle-step/server'],
+  ['web/src/shelf/x.ts', '../bench/bench.store'],
+  ['web/src/bench/x.ts', '../shelf/shelf'],
+  ['web/src/parts/x.ts', '../bench/moment'],
+  ['web/src/services/x.ts', '@kettle-step/server'],
+] as const;
+
+const ALLOWED = [
+  ['core/src/fingering/x.ts', '../score/score'],
+  ['core/src/plan/x.ts', '../moves/move'],
+  ['contract/src/x.ts', '@kettle-step/core'],
+  ['server/src/x.ts', '@kettle-step/contract'],
+  ['cli/src/x.ts', '@kettle-step/contract'],
+  ['web/src/bench/x.ts', '../parts/words'],
+] as const;
+
+const brokenRules = (cases: readonly (readonly [string, string])[]): string[][] => {
+  const files = cases.map(([file, from]) => [join(ROOT, file), importing(from)]);
+  const { stdout } = spawnSync('node', ['--input-type=module', '-e', LINT, JSON.stringify(files)], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  });
+  return JSON.parse(stdout);
+};
+
+describe('the arrows between rooms', () => {
+  const RULE = '@typescript-eslint/no-restricted-imports';
+
+  it('stop what points the wrong way, and let through what points the right way', () => {
+    const broken = brokenRules([...FORBIDDEN, ...ALLOWED]);
+    const verdicts = [...FORBIDDEN, ...ALLOWED].map(([file, from], index) => ({
+      arrow: `${file} → ${from}`,
+      stopped: broken[index]!.includes(RULE),
+    }));
+    expect(verdicts.filter(({ stopped }) => stopped).map(({ arrow }) => arrow)).toEqual(
+      FORBIDDEN.map(([file, from]) => `${file} → ${from}`),
+    );
+  }, 60_000);
+});

@@ -1,0 +1,164 @@
+import {
+  createdSchema,
+  pieceListSchema,
+  pieceSchema,
+  PROBLEM_MEDIA_TYPE,
+  problemSchema,
+  savedSchema,
+  type Piece,
+  type Problem,
+} from '@kettle-step/contract';
+import { MAX_FILE_BYTES } from '@kettle-step/core';
+import { demoPieces } from '../../../core/testing/demo';
+import { ATTRIBUTES, openScore, partwise, pitched } from '../../../core/testing/musicxml';
+import { bringIn, testServer, type TestServer } from '../../testing/server';
+
+const SHORT = partwise([ATTRIBUTES + ['C4', 'D4', 'E4', 'F4'].map((name) => pitched(name, 4)).join('')]);
+
+let server: TestServer;
+beforeEach(async () => {
+  server = await testServer();
+});
+afterEach(() => server.stop());
+
+const problemOf = async (response: Response): Promise<Problem> => {
+  expect(response.headers.get('content-type')).toContain(PROBLEM_MEDIA_TYPE);
+  return problemSchema.parse(await response.json());
+};
+
+const shelf = async () => pieceListSchema.parse(await (await server.fetch('api/pieces')).json()).pieces;
+
+const add = async (content: string | Uint8Array<ArrayBuffer> = SHORT): Promise<Piece> => {
+  const { id } = createdSchema.parse(await (await bringIn(server, content)).json());
+  return pieceSchema.parse(await (await server.fetch(`api/pieces/${id}`)).json());
+};
+
+const save = (id: string, baseRevision: number, plan: Pick<Piece['plan'], 'fingers' | 'ribbon'>): Promise<Response> =>
+  server.fetch(`api/pieces/${id}/plan`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ baseRevision, fingers: plan.fingers, ribbon: plan.ribbon }),
+  });
+
+const settingFirst = ({ plan }: Piece, finger: 1 | 2 | 3 | 4 | 5) => ({
+  ribbon: plan.ribbon,
+  fingers: plan.fingers.map((stored, index) =>
+    index === 0 ? { ...stored, finger, decidedBy: 'teacher' as const } : stored,
+  ),
+});
+
+describe('bringing in a piece', () => {
+  it.each(demoPieces())('keeps $name whole, with a suggestion for every note', async ({ bytes }) => {
+    const piece = await add(bytes);
+    const { score } = openScore(bytes);
+    expect(piece.plan.revision).toBe(1);
+    expect(piece.plan.fingers.map(({ noteId }) => noteId).sort()).toEqual(score.notes.map(({ id }) => id).sort());
+    expect(piece.ribbon).toHaveLength(2 * score.bars.length);
+    expect(await shelf()).toMatchObject([{ id: piece.id, title: score.title, notes: score.notes.length }]);
+  });
+
+  it.each([
+    ['an empty file', ''],
+    ['plain text', 'dear diary'],
+    ['a page of HTML', '<html><body/></html>'],
+    ['half a file', SHORT.slice(0, SHORT.length / 2)],
+    ['entity tricks', SHORT.replace('<score', '<!DOCTYPE s [<!ENTITY a "b">]><score')],
+  ])('refuses %s with a reason, and stores nothing', async (_what, content) => {
+    const response = await bringIn(server, content);
+    expect(response.status).toBe(422);
+    const problem = await problemOf(response);
+    expect(problem.code).toBe('unreadable-file');
+    expect(problem.detail.length).toBeGreaterThan(20);
+    expect(await shelf()).toEqual([]);
+  });
+
+  it('refuses 30 MB before reading them', async () => {
+    expect(MAX_FILE_BYTES).toBeLessThan(30 * 1024 * 1024);
+    const response = await bringIn(server, new Uint8Array(30 * 1024 * 1024).fill(65));
+    expect(response.status).toBe(413);
+    expect((await problemOf(response)).code).toBe('too-large');
+    expect(await shelf()).toEqual([]);
+  });
+});
+
+describe('saving a plan', () => {
+  it('makes a new revision that holds the teacher’s finger', async () => {
+    const piece = await add();
+    const response = await save(piece.id, 1, settingFirst(piece, 3));
+    expect(savedSchema.parse(await response.json())).toEqual({ revision: 2 });
+    const again = pieceSchema.parse(await (await server.fetch(`api/pieces/${piece.id}`)).json());
+    expect(again.plan.revision).toBe(2);
+    expect(again.plan.fingers).toContainEqual(expect.objectContaining({ finger: 3, decidedBy: 'teacher' }));
+  });
+
+  it('refuses a save made from an older revision and overwrites nothing', async () => {
+    const piece = await add();
+    await save(piece.id, 1, settingFirst(piece, 3));
+    const response = await save(piece.id, 1, settingFirst(piece, 4));
+    expect(response.status).toBe(409);
+    expect(await problemOf(response)).toMatchObject({ code: 'conflict', currentRevision: 2 });
+    const again = pieceSchema.parse(await (await server.fetch(`api/pieces/${piece.id}`)).json());
+    expect(again.plan.fingers.filter(({ decidedBy }) => decidedBy === 'teacher').map(({ finger }) => finger)).toEqual([
+      3,
+    ]);
+  });
+
+  it('lets exactly one of many saves through that come at once', async () => {
+    const piece = await add();
+    const answers = await Promise.all(Array.from({ length: 6 }, () => save(piece.id, 1, settingFirst(piece, 2))));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409, 409, 409]);
+  });
+
+  it('says what is wrong with a body that is not as agreed', async () => {
+    const piece = await add();
+    const wrong = { ...settingFirst(piece, 1), fingers: [{ noteId: 'a', finger: 7 }] };
+    const response = await save(piece.id, 1, wrong as never);
+    expect(response.status).toBe(400);
+    expect((await problemOf(response)).detail).toContain('fingers.0.finger');
+  });
+
+  it('answers broken JSON with a problem, not a stack trace', async () => {
+    const piece = await add();
+    const headers = { 'Content-Type': 'application/json' };
+    const response = await server.fetch(`api/pieces/${piece.id}/plan`, { method: 'PUT', headers, body: '{' });
+    expect(response.status).toBe(400);
+    expect(JSON.stringify(await problemOf(response))).not.toContain('at ');
+  });
+});
+
+describe('taking a piece out', () => {
+  it('exports MusicXML that reads back with the same fingers', async () => {
+    const piece = await add();
+    await save(piece.id, 1, settingFirst(piece, 3));
+    const response = await server.fetch(`api/pieces/${piece.id}/export.musicxml`);
+    expect(response.headers.get('content-disposition')).toContain('.musicxml');
+    const { score } = openScore(await response.text());
+    const stored = new Map(settingFirst(piece, 3).fingers.map(({ noteId, finger }) => [noteId, finger]));
+    for (const note of score.notes) expect(note.printed.map(({ finger }) => finger)).toEqual([stored.get(note.id)]);
+  });
+
+  it('removes it with its plan', async () => {
+    const piece = await add();
+    expect((await server.fetch(`api/pieces/${piece.id}`, { method: 'DELETE' })).status).toBe(204);
+    expect(await shelf()).toEqual([]);
+    expect((await server.fetch(`api/pieces/${piece.id}`)).status).toBe(404);
+    expect((await server.fetch(`api/pieces/${piece.id}`, { method: 'DELETE' })).status).toBe(404);
+  });
+});
+
+describe('addresses', () => {
+  it.each(['api/nothing', 'api/pieces/no-such-piece', 'api/pieces/..%2f..%2fetc', 'elsewhere'])(
+    '%s is nowhere',
+    async (path) => {
+      const response = await server.fetch(path);
+      expect(response.status).toBe(404);
+      expect((await problemOf(response)).code).toBe('not-found');
+    },
+  );
+
+  it('are answered with a policy that lets only our own files run', async () => {
+    const policy = (await server.fetch('api/pieces')).headers.get('content-security-policy');
+    expect(policy).toContain("default-src 'self'");
+    expect(policy).not.toMatch(/https?:/);
+  });
+});

@@ -1,0 +1,44 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startServer, type RunningServer, type StartOptions } from '../src/start';
+
+const ROOT = join(__dirname, '../..');
+
+export interface TestServer extends RunningServer {
+  readonly folder: string;
+  readonly database: string;
+  readonly fetch: (path: string, init?: RequestInit) => Promise<Response>;
+}
+
+/** A server on a free port over a database of its own. */
+export const testServer = async (more: Partial<StartOptions> = {}): Promise<TestServer> => {
+  const folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
+  const database = more.database ?? join(folder, 'studio.sqlite');
+  const running = await startServer({
+    database,
+    migrations: join(ROOT, 'server/migrations'),
+    webFolder: join(ROOT, 'no-such-folder'),
+    host: '127.0.0.1',
+    port: 0,
+    ...more,
+  });
+  return {
+    ...running,
+    folder,
+    database,
+    fetch: (path, init) => fetch(new URL(path, running.address), init),
+    stop: async () => {
+      await running.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+};
+
+/** Brings a file onto the shelf; the answer as it came. */
+export const bringIn = (server: TestServer, content: string | Uint8Array<ArrayBuffer>): Promise<Response> =>
+  server.fetch('api/pieces', {
+    method: 'POST',
+    body: content,
+    headers: { 'Content-Type': 'application/octet-stream' },
+  });

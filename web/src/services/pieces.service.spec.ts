@@ -1,0 +1,42 @@
+import { provideHttpClient } from '@angular/common/http';
+import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import { TestBed } from '@angular/core/testing';
+import { testPiece } from '../../testing/piece';
+import { PiecesService, ServerProblem } from './pieces.service';
+
+const setUp = () => {
+  TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });
+  return { service: TestBed.inject(PiecesService), http: TestBed.inject(HttpTestingController) };
+};
+
+describe('the pieces on the server', () => {
+  it('are taken only as the contract has them', () => {
+    const { service, http } = setUp();
+    const { stored } = testPiece('C4/1 D4');
+    const got: unknown[] = [];
+    service.get('piece').subscribe((piece) => got.push(piece));
+    http.expectOne('/api/pieces/piece').flush(stored);
+    expect(got).toEqual([stored]);
+    service.get('piece').subscribe({ error: (cause: unknown) => got.push(cause) });
+    http.expectOne('/api/pieces/piece').flush({ ...stored, bars: 'many' });
+    expect(got[1]).toBeInstanceOf(ServerProblem);
+    expect((got[1] as ServerProblem).message).toBe('The answer could not be understood.');
+  });
+
+  it('pass the server’s own words on, also from an upload', () => {
+    const { service, http } = setUp();
+    const problems: ServerProblem[] = [];
+    service.import(new Blob(['x'])).subscribe({ error: (cause: ServerProblem) => problems.push(cause) });
+    const problem = { type: 't', title: 't', status: 422, detail: 'This is not an XML file.', code: 'unreadable-file' };
+    http.expectOne('/api/pieces').flush(problem, { status: 422, statusText: 'Unprocessable' });
+    expect(problems[0]).toMatchObject({ message: 'This is not an XML file.', problem: { code: 'unreadable-file' } });
+  });
+
+  it('say plainly when the server is gone', () => {
+    const { service, http } = setUp();
+    const words: string[] = [];
+    service.list().subscribe({ error: (cause: ServerProblem) => words.push(cause.message) });
+    http.expectOne('/api/pieces').error(new ProgressEvent('error'));
+    expect(words).toEqual(['Kettle Step cannot be reached; is it still running?']);
+  });
+});
