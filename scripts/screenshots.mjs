@@ -1,0 +1,56 @@
+// npm run screenshots: one picture of each main view from the demo studio, for docs/screenshots/.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { install, must, ROOT } from './workspace.mjs';
+import { build } from './build.mjs';
+import { CHROMIUM_MISSING, ensureChromium } from './chromium.mjs';
+
+const PORT = 4890;
+const ADDRESS = `http://127.0.0.1:${PORT}/`;
+
+const openMillrace = async (page) => {
+  await page.goto(`${ADDRESS}pieces/millrace`);
+  await page.locator('.sheet g.fing.suggested').first().waitFor();
+};
+
+/** File name without its ending, and how to get there. */
+const VIEWS = {
+  shelf: async (page) => {
+    await page.goto(ADDRESS);
+    await page.getByRole('link', { name: 'Millrace' }).waitFor();
+  },
+  bench: async (page) => {
+    await openMillrace(page);
+    await page.locator('.row.right [data-bar="8"]').click();
+    for (const key of ['ArrowRight', 'ArrowRight', '3']) await page.keyboard.press(key);
+    await page.getByRole('status').getByText('saved', { exact: true }).waitFor();
+  },
+};
+
+install();
+for (const target of ['demo', 'web']) await build(target);
+const executablePath = ensureChromium();
+must(executablePath, CHROMIUM_MISSING);
+const folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
+const server = spawn('node', ['dist/demo/main.mjs'], {
+  cwd: ROOT,
+  env: { ...process.env, PORT: String(PORT), KETTLE_STEP_DATABASE: join(folder, 'studio.sqlite') },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) => server.stdout.once('data', resolve));
+const { chromium } = await import('@playwright/test');
+const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-background-networking'] });
+const wanted = process.argv.slice(2);
+for (const [name, open] of Object.entries(VIEWS)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await open(page);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+  await page.close();
+}
+await browser.close();
+server.kill();
+rmSync(folder, { recursive: true, force: true });
