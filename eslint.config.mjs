@@ -104,7 +104,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**'],
+    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**', 'core/fit/**'],
     rules: { 'no-console': 'off' },
   },
 );

@@ -43,6 +43,10 @@ const TARGETS = {
     sources: ['demo/src', 'server/src', ...LIBRARIES],
     make: () => bundle('demo/src/main.ts', 'dist/demo/main.mjs'),
   },
+  fit: {
+    sources: ['core/fit', 'core/testing', ...LIBRARIES],
+    make: () => bundle('core/fit/main.ts', 'dist/fit/main.mjs'),
+  },
   bench: { sources: ['core/bench', ...LIBRARIES], make: () => bundle('core/bench/main.ts', 'dist/bench/main.mjs') },
   web: {
     sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', ...LIBRARIES],

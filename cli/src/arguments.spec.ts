@@ -7,7 +7,19 @@ describe('the words after kettle-step finger', () => {
   it('mean both hands of a usual size when only a file is named', () => {
     expect(read('tune.xml')).toEqual({
       kind: 'ok',
-      value: { file: 'tune.xml', sides: SIDES, hand: DEFAULT_HAND, locks: new Map(), alternatives: 0, out: undefined },
+      value: {
+        file: 'tune.xml',
+        sides: SIDES,
+        hand: DEFAULT_HAND,
+        locks: new Map(),
+        alternatives: 0,
+        out: undefined,
+        model: 'kettle-step',
+        rules: undefined,
+        ties: undefined,
+        score: false,
+        onlyOpen: false,
+      },
     });
   });
 
@@ -38,6 +50,9 @@ describe('the words after kettle-step finger', () => {
     [['a.xml', '--alternatives', '500'], '--alternatives takes a number'],
     [['a.xml', '--out', 'a.mxl'], '--out writes'],
     [['a.xml', '--tempo', '3'], 'tempo'],
+    [['a.xml', '--ties', '2'], '--ties takes a strength'],
+    [['a.xml', '--ties', 'soft'], '--ties takes a strength'],
+    [['a.xml', '--model', 'newest'], '--model takes'],
   ])('are refused in one sentence: %j', (args, sentence) => {
     const request = read(...args);
     expect(request).toMatchObject({ kind: 'error', error: expect.stringContaining(sentence) });

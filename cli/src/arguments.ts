@@ -10,11 +10,15 @@ import {
   type Hand,
   type Locks,
   type Result,
+  type Rules,
   type Finger,
   type Side,
 } from '@kettle-step/core';
 
 /** What `kettle-step finger` was asked to do. */
+export const MODELS = ['kettle-step', 'published-1997'] as const;
+export type Model = (typeof MODELS)[number];
+
 export interface FingerRequest {
   /** A path, or `-` for standard input. */
   readonly file: string;
@@ -23,16 +27,31 @@ export interface FingerRequest {
   readonly locks: Locks;
   readonly alternatives: number;
   readonly out: string | undefined;
+  readonly model: Model;
+  /** A JSON file of rules, not yet read. */
+  readonly rules: string | undefined;
+  /** Overrides the rules' own strength of ties. */
+  readonly ties: Rules['ties'] | undefined;
+  /** Price the fingering that stands in the file against the best. */
+  readonly score: boolean;
+  /** Keep the fingers that stand in the file and work out the others. */
+  readonly onlyOpen: boolean;
 }
 
 export const USAGE = `usage: kettle-step finger FILE [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
-                          [--alternatives N] [--json] [--out FILE.musicxml]
+                          [--alternatives N] [--ties 0..1|hard] [--rules FILE.json] [--only-open] [--score]
+                          [--model kettle-step|published-1997] [--json] [--out FILE.musicxml]
 
 FILE is MusicXML (.musicxml, .xml, .mxl), or - for standard input.
 --hand          the hand to finger; both by default
 --span-mm       flat span from the outer edge of the thumb to that of the fifth finger; ${DEFAULT_HAND.span15Mm} by default
 --lock          holds a finger on a note; may be given again
 --alternatives  other fingerings for each bar (0-20)
+--ties          how strongly the same music keeps the same fingers: 0 not at all, 1 as much as a preference can, hard
+--rules         a file with moves, repeats and the other rules on which teachers differ
+--only-open     keeps the fingers that stand in the file and works out the others
+--score         takes the fingers that stand in the file and prices each bar against the best
+--model         published-1997 fingers single notes by the twelve published rules, for comparison
 --json          prints the plan as JSON; this is the only form so far, so it may be left out
 --out           writes the piece with the fingering in it`;
 
@@ -78,6 +97,19 @@ const readOut = (file: string | undefined): Result<string | undefined, string> =
     ? fail(`--out writes plain MusicXML; name a file ending in .musicxml, not "${file}".`)
     : ok(file);
 
+const readTies = (written: string | undefined): Result<Rules['ties'] | undefined, string> => {
+  if (written === undefined || written === 'hard') return ok(written);
+  const strength = Number(written);
+  return /^\d*\.?\d+$/.test(written) && strength <= 1
+    ? ok(strength)
+    : fail(`--ties takes a strength from 0 to 1, or hard, not "${written}".`);
+};
+
+const readModel = (written: string): Result<Model, string> =>
+  MODELS.includes(written as Model)
+    ? ok(written as Model)
+    : fail(`--model takes ${MODELS.join(' or ')}, not "${written}".`);
+
 const parse = (args: readonly string[]) =>
   parseArgs({
     args: [...args],
@@ -89,6 +121,11 @@ const parse = (args: readonly string[]) =>
       alternatives: { type: 'string' },
       json: { type: 'boolean', default: false },
       out: { type: 'string' },
+      ties: { type: 'string' },
+      rules: { type: 'string' },
+      model: { type: 'string', default: MODELS[0] },
+      score: { type: 'boolean', default: false },
+      'only-open': { type: 'boolean', default: false },
     },
   });
 
@@ -113,6 +150,10 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
   if (alternatives.kind === 'error') return alternatives;
   const out = readOut(values.out);
   if (out.kind === 'error') return out;
+  const ties = readTies(values.ties);
+  if (ties.kind === 'error') return ties;
+  const model = readModel(values.model);
+  if (model.kind === 'error') return model;
   return ok({
     file,
     sides,
@@ -120,5 +161,10 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
     locks: locks.value,
     alternatives: alternatives.value,
     out: out.value,
+    model: model.value,
+    rules: values.rules,
+    ties: ties.value,
+    score: values.score,
+    onlyOpen: values['only-open'],
   });
 };

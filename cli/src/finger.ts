@@ -7,10 +7,17 @@ import {
   ok,
   openMusicXml,
   parseMusicXml,
+  printedLocks,
+  publishedPlan,
   readScore,
   serializeMusicXml,
+  SIDES,
   writeFingering,
+  type Locks,
+  type PlanWarning,
   type Result,
+  type Rules,
+  type Score,
 } from '@kettle-step/core';
 import { planDocument, writtenFingers, type PlanDocument } from '@kettle-step/contract';
 import type { FingerRequest } from './arguments';
@@ -21,24 +28,51 @@ export interface Fingered {
   readonly musicXml: string;
 }
 
+/** Fingers that hold before anything is worked out: what stands in the file where that is asked for, and the locks. */
+const locksFor = (score: Score, request: FingerRequest): Locks =>
+  new Map([...(request.onlyOpen || request.score ? printedLocks(score) : []), ...request.locks]);
+
+/** The published model's fingers as locks, with a word where it has nothing to say. */
+const byPublishedModel = (score: Score): { readonly locks: Locks; readonly warnings: readonly PlanWarning[] } => {
+  const plans = SIDES.map((side) => publishedPlan(score, side));
+  const message =
+    'The published model covers single notes only; chords and notes beside held keys are fingered by our own.';
+  return {
+    locks: new Map(plans.flatMap(({ fingers }) => [...fingers])),
+    warnings: plans.some(({ hasChords }) => hasChords) ? [{ bar: 0, message }] : [],
+  };
+};
+
 /** Fingers one file's bytes; an error is one sentence for the user. */
-export const fingerFile = (bytes: Uint8Array, request: FingerRequest): Result<Fingered, string> => {
+export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rules): Result<Fingered, string> => {
   const document = andThen(openMusicXml(bytes), parseMusicXml);
   if (document.kind === 'error') return fail(explainMusicXmlError(document.error));
-  const score = readScore(document.value);
-  if (score.kind === 'error') return fail(explainMusicXmlError(score.error));
-  const ids = new Set(score.value.notes.map((note) => note.id));
+  const read = readScore(document.value);
+  if (read.kind === 'error') return fail(explainMusicXmlError(read.error));
+  const score = read.value;
+  const ids = new Set(score.notes.map((note) => note.id));
   for (const id of request.locks.keys())
     if (!ids.has(id)) return fail(`--lock names the note "${id}", which is not in this piece.`);
 
-  const plan = createPlanner(request.hand).plan(score.value, request);
+  const planner = createPlanner(request.hand, rules);
+  const published = request.model === 'published-1997' ? byPublishedModel(score) : undefined;
+  const locks = new Map([...(published?.locks ?? []), ...locksFor(score, request)]);
+  const plan = planner.plan(score, { locks, alternatives: request.alternatives });
   const fingers = request.sides
     .flatMap((side) => plan.hands[side].notes)
     .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }]));
   writeFingering(document.value, writtenFingers(fingers));
   dropGivenIds(document.value);
   return ok({
-    plan: planDocument(score.value, plan, { sides: request.sides, alternatives: request.alternatives > 0 }),
+    plan: planDocument(
+      score,
+      { ...plan, warnings: [...(published?.warnings ?? []), ...plan.warnings] },
+      {
+        sides: request.sides,
+        alternatives: request.alternatives > 0,
+        ...(request.score ? { printed: planner.scorePrinted(score) } : {}),
+      },
+    ),
     musicXml: serializeMusicXml(document.value),
   });
 };

@@ -88,6 +88,52 @@ describe('kettle-step finger', () => {
     expect([verdict('230'), verdict('150')]).toEqual(['easy', 'out-of-reach']);
   });
 
+  it('prices what stands in the file, bar by bar, against the best', () => {
+    // 5 on the first note of a rising five-finger line cannot be as good as 1.
+    const printed = FIVE.replace(
+      '</duration></note>',
+      '</duration><notations><technical><fingering>5</fingering></technical></notations></note>',
+    );
+    const hand = plan([file('printed.xml', printed), '--score']).hands.right!;
+    expect(hand.notes[0]?.finger).toBe(5);
+    expect(hand.printed!.effort).toBeGreaterThan(hand.printed!.bestEffort);
+    expect(hand.printed!.bars[0]).toMatchObject({ bar: 1, loss: expect.stringContaining('asks for') });
+    expect(hand.printed!.bars.reduce((sum, { effort }) => sum + effort, 0)).toBeCloseTo(hand.printed!.effort, 2);
+    const kept = plan([file('printed.xml', printed), '--only-open']).hands.right!;
+    expect(kept.notes[0]?.finger).toBe(5);
+    expect(kept.printed).toBeUndefined();
+  });
+
+  it('takes rules from a file and says where one is wrong', () => {
+    const run = partwise([
+      ATTRIBUTES + ['C4', 'D4', 'E4', 'F4', 'G4', 'A4', 'B4', 'C5'].map((name) => pitched(name, 2)).join(''),
+    ]);
+    const untaught = file('rules.json', '{"moves": {"thumb-under": "untaught"}}');
+    const kinds = (...more: string[]) =>
+      plan([file('run.xml', run), ...more]).hands.right!.moves.map(({ kind }) => kind);
+    expect(kinds()).toContain('thumb-under');
+    expect(kinds('--rules', untaught)).not.toContain('thumb-under');
+    for (const wrong of ['{"moves": {"somersault": 1}}', '{"ties": 3}', 'rules'])
+      expect(call(['finger', '-', '--rules', file('wrong.json', wrong)], FIVE).status).toBe(2);
+  });
+
+  it('can finger by the published model, and says what that does not cover', () => {
+    const document = plan([file('five.xml', FIVE), '--model', 'published-1997']);
+    expect(fingersOf(document)).toEqual([1, 2, 3, 4, 5]);
+    const chord = partwise([ATTRIBUTES + pitched('C4', 16) + pitched('E4', 16, '<chord/>')]);
+    const { warnings } = plan([file('chord.xml', chord), '--model', 'published-1997']);
+    expect(warnings[0]?.message).toContain('covers single notes only');
+  });
+
+  it('says what each alternative spares and asks for', () => {
+    const { alternatives } = plan([file('five.xml', FIVE), '--hand', 'right', '--alternatives', '3']).hands.right!;
+    for (const { effortMore, gain, loss } of alternatives!) {
+      expect(loss).toMatch(/^asks for .* \(\d+\.\d\)/);
+      expect(gain === '' || gain.startsWith('spares ')).toBe(true);
+      expect(effortMore).toBeGreaterThanOrEqual(0);
+    }
+  });
+
   it.each([
     ['no file', ['finger', 'nowhere.xml'], 'no file'],
     ['a folder', ['finger', '.'], 'is a folder'],

@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { fail, MAX_FILE_BYTES, ok, type Result } from '@kettle-step/core';
-import { readFingerRequest, USAGE } from './arguments';
+import { completeRules, rulesFileSchema } from '@kettle-step/contract';
+import { andThen, fail, MAX_FILE_BYTES, ok, type Result, type Rules } from '@kettle-step/core';
+import { readFingerRequest, USAGE, type FingerRequest } from './arguments';
 import { fingerFile } from './finger';
 
 /** Exit statuses: done, and bad usage or bad input. */
@@ -30,12 +31,35 @@ const writeOutput = (file: string, text: string): Result<null, string> => {
   }
 };
 
+const parseRules = (file: string, text: string): Result<Rules, string> => {
+  let written: unknown;
+  try {
+    written = JSON.parse(text);
+  } catch {
+    return fail(`"${file}" is not JSON; write rules as {"moves": {"thumb-under": "untaught"}}.`);
+  }
+  const rules = rulesFileSchema.safeParse(written);
+  if (rules.success) return ok(completeRules(rules.data));
+  const [issue] = rules.error.issues;
+  return fail(`"${file}" has a rule that is not known: ${issue?.path.join('.') || 'at the top'}: ${issue?.message}.`);
+};
+
+const rulesFor = ({ rules, ties }: FingerRequest): Result<Rules, string> => {
+  const read =
+    rules === undefined
+      ? ok(completeRules({}))
+      : andThen(readInput(rules), (bytes) => parseRules(rules, new TextDecoder().decode(bytes)));
+  return andThen(read, (all) => ok(ties === undefined ? all : { ...all, ties }));
+};
+
 const finger = (args: readonly string[]): Result<string, string> => {
   const request = readFingerRequest(args);
   if (request.kind === 'error') return request;
   const input = readInput(request.value.file);
   if (input.kind === 'error') return input;
-  const fingered = fingerFile(input.value, request.value);
+  const rules = rulesFor(request.value);
+  if (rules.kind === 'error') return rules;
+  const fingered = fingerFile(input.value, request.value, rules.value);
   if (fingered.kind === 'error') return fingered;
   if (request.value.out !== undefined) {
     const written = writeOutput(request.value.out, fingered.value.musicXml);

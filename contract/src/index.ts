@@ -3,3 +3,4 @@ export * from './piece';
 export * from './problem';
 export * from './stored-plan';
 export * from './engine';
+export * from './rules';

@@ -3,8 +3,10 @@ import {
   MOVE_KINDS,
   pitchName,
   REACH_VERDICTS,
+  type Difference,
   type HandPlan,
   type PianoPlan,
+  type PrintedScore,
   type Score,
   type Side,
 } from '@kettle-step/core';
@@ -56,8 +58,29 @@ export const handDocumentSchema = z.object({
         rank: z.number().int(),
         effortMore: effort,
         fingers: z.record(z.string(), fingerSchema),
+        /** What it spares and what it asks for against the plan; empty where nothing. */
+        gain: z.string(),
+        loss: z.string(),
       }),
     )
+    .optional(),
+  /** With `--score`: what stands in the file, bar by bar, against the best. */
+  printed: z
+    .object({
+      effort: z.number(),
+      bestEffort: z.number(),
+      bars: z.array(
+        z.object({
+          bar: z.number().int(),
+          effort: z.number(),
+          bestEffort: z.number(),
+          /** Below 0 where the printed fingering pays elsewhere for what it saves here. */
+          effortMore: z.number(),
+          gain: z.string(),
+          loss: z.string(),
+        }),
+      ),
+    })
     .optional(),
   effort: z.number(),
 });
@@ -76,7 +99,38 @@ export type PlanDocument = z.infer<typeof planDocumentSchema>;
 /** Beats are exact fractions; printed figures keep four places. */
 const shownBeat = (beat: number): number => Math.round(beat * 10_000) / 10_000;
 
-const handDocument = (score: Score, plan: HandPlan, withAlternatives: boolean): HandDocument => {
+/** Sentences told of one alternative: the two that matter most. */
+const MOST_TOLD = 2;
+
+const told = (differences: readonly Difference[]): string =>
+  differences
+    .slice(0, MOST_TOLD)
+    .map(({ sentence }) => sentence)
+    .join('; ');
+
+const gainAndLoss = (differences: readonly Difference[]): { readonly gain: string; readonly loss: string } => ({
+  gain: told(differences.filter(({ effort }) => effort < 0)),
+  loss: told(differences.filter(({ effort }) => effort > 0)),
+});
+
+const printedDocument = (score: Score, printed: PrintedScore): NonNullable<HandDocument['printed']> => ({
+  effort: printed.effort,
+  bestEffort: printed.bestEffort,
+  bars: printed.bars.map(({ bar, effort, bestEffort, differences }) => ({
+    bar: score.bars[bar]?.number ?? bar + 1,
+    effort,
+    bestEffort,
+    effortMore: Math.round((effort - bestEffort) * 1000) / 1000,
+    ...gainAndLoss(differences),
+  })),
+});
+
+const handDocument = (
+  score: Score,
+  plan: HandPlan,
+  withAlternatives: boolean,
+  printed: PrintedScore | undefined,
+): HandDocument => {
   const numberOf = (bar: number): number => score.bars[bar]?.number ?? bar + 1;
   const placeOf = (at: { readonly bar: number; readonly onsetTicks: number }): { bar: number; beat: number } => ({
     bar: numberOf(at.bar),
@@ -128,9 +182,11 @@ const handDocument = (score: Score, plan: HandPlan, withAlternatives: boolean): 
             rank: alternative.rank,
             effortMore: Math.round(alternative.effortMore * 1000) / 1000,
             fingers: Object.fromEntries(alternative.fingers),
+            ...gainAndLoss(alternative.differences),
           })),
         }
       : {}),
+    ...(printed ? { printed: printedDocument(score, printed) } : {}),
     effort: plan.effort,
   };
 };
@@ -139,13 +195,20 @@ const handDocument = (score: Score, plan: HandPlan, withAlternatives: boolean): 
 export const planDocument = (
   score: Score,
   plan: PianoPlan,
-  options: { readonly sides: readonly Side[]; readonly alternatives: boolean },
+  options: {
+    readonly sides: readonly Side[];
+    readonly alternatives: boolean;
+    readonly printed?: Readonly<Record<Side, PrintedScore>>;
+  },
 ): PlanDocument => ({
   format: 'kettle-step/plan@1',
   title: score.title,
   bars: score.bars.length,
   hands: Object.fromEntries(
-    options.sides.map((side) => [side, handDocument(score, plan.hands[side], options.alternatives)]),
+    options.sides.map((side) => [
+      side,
+      handDocument(score, plan.hands[side], options.alternatives, options.printed?.[side]),
+    ]),
   ),
   warnings: plan.warnings.map(({ bar, message }) => ({ bar: score.bars[bar]?.number ?? bar + 1, message })),
 });

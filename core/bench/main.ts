@@ -1,5 +1,6 @@
 import { createLatticeBuilder } from '../src/fingering/lattice';
 import { playableSlices } from '../src/fingering/playable';
+import { pricingFor } from '../src/fingering/pricing';
 import { createHandSolver } from '../src/fingering/solve';
 import { DEFAULT_HAND, SIDES } from '../src/hand/hand';
 import { createPlanner } from '../src/plan/plan';
@@ -28,13 +29,13 @@ const solvers = SIDES.map((side) => createHandSolver(side, DEFAULT_HAND));
 const planner = createPlanner(DEFAULT_HAND);
 
 const solve = (score: Score, room: boolean): void =>
-  solvers.forEach((solver) => void solver.solve(score, { locks: NO_LOCKS, alternatives: 0, room }));
+  solvers.forEach((solver) => void solver.solve(score, { allowed: NO_LOCKS, alternatives: 0, room }));
 
 /** Entries of all step tables of both hands. */
 const transitions = (score: Score): number =>
   SIDES.reduce((sum, side) => {
     const slices = playableSlices(slicesOf(score, side), side, DEFAULT_HAND, NO_LOCKS);
-    const { steps } = createLatticeBuilder(side, DEFAULT_HAND).build(slices, { fifths: 0, mode: 'major' });
+    const { steps } = createLatticeBuilder(pricingFor(side, DEFAULT_HAND)).build(slices, { fifths: 0, mode: 'major' });
     return sum + steps.reduce((all, { effort }) => all + effort.length, 0);
   }, 0);
 

@@ -1,4 +1,5 @@
 import { DEFAULT_HAND, type Finger, type Hand, type Side } from '../src/hand/hand';
+import { allowedBy } from '../src/fingering/playable';
 import { createHandSolver, type HandSolution } from '../src/fingering/solve';
 import type { Score } from '../src/score/score';
 import { line } from './line';
@@ -21,7 +22,10 @@ export const solve = (
   locks: ReadonlyMap<string, Finger> = new Map(),
   hand: Hand = DEFAULT_HAND,
 ): HandSolution =>
-  (hand === DEFAULT_HAND ? solvers[side] : createHandSolver(side, hand)).solve(score, { locks, alternatives: 0 });
+  (hand === DEFAULT_HAND ? solvers[side] : createHandSolver(side, hand)).solve(score, {
+    allowed: allowedBy(locks),
+    alternatives: 0,
+  });
 
 /** Fingers of the score's notes in order; 0 where a note got none. */
 export const fingersOf = (score: Score, solution: HandSolution): number[] => {

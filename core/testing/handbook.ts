@@ -43,12 +43,21 @@ const acceptedRising = (row: Row, octaves: number): number[][] => {
   return [...run, [...row.ends]];
 };
 
+type Way = 'up' | 'down' | 'both';
+
+/** A rising line as it is played: up, down, or up and back. */
+const goThrough = <T>(rising: readonly T[], way: Way): readonly T[] => {
+  const falling = [...rising].reverse();
+  if (way === 'both') return [...rising, ...falling.slice(1)];
+  return way === 'up' ? rising : falling;
+};
+
 const runCase = (
   row: Row,
   tonic: string,
   steps: readonly number[],
   octaves: number,
-  way: 'up' | 'down',
+  way: Way,
   id: string,
 ): HandbookCase => {
   const side = row.hand as Side;
@@ -56,7 +65,7 @@ const runCase = (
   const keys = Array.from({ length: octaves }, (_, octave) => steps.map((step) => root + 12 * octave + step)).flat();
   keys.push(root + 12 * octaves);
   const accepted = acceptedRising(row, octaves);
-  const ordered = way === 'up' ? keys : [...keys].reverse();
+  const ordered = goThrough(keys, way);
   return {
     id: `${id}-${tonic}-${side}-${octaves}-${way}`,
     group: steps.length === 3 ? 'arpeggio' : 'scale',
@@ -65,14 +74,52 @@ const runCase = (
       side,
       key: tonic,
     }),
-    accepted: way === 'up' ? accepted : [...accepted].reverse(),
+    accepted: goThrough(accepted, way),
   };
 };
 
 const runs = (rows: readonly Row[], steps: readonly number[], id: string): HandbookCase[] =>
   rows.flatMap((row) =>
     row.tonics.flatMap((tonic) =>
-      [1, 2].flatMap((octaves) => (['up', 'down'] as const).map((way) => runCase(row, tonic, steps, octaves, way, id))),
+      [1, 2].flatMap((octaves) =>
+        (['up', 'down', 'both'] as const).map((way) => runCase(row, tonic, steps, octaves, way, id)),
+      ),
+    ),
+  );
+
+/** Chromatic: 3 on black, 1 on white, and 2 where two white keys adjoin, in the right hand on F and C, in the left on E and B. */
+const chromaticFinger = (midi: number, side: Side): number => {
+  const pitchClass = midi % 12;
+  if ([1, 3, 6, 8, 10].includes(pitchClass)) return 3;
+  return (side === 'right' ? [5, 0] : [4, 11]).includes(pitchClass) ? 2 : 1;
+};
+
+const chromaticCase = (start: number, side: Side, octaves: number, way: Way): HandbookCase => {
+  const keys = Array.from({ length: 12 * octaves + 1 }, (_, index) => start + index);
+  const last = keys.length - 1;
+  // A run may begin and end with any finger that leads on; the book prints 1 or 2 there.
+  const accepted = keys.map((key, index) =>
+    index === 0 || index === last ? [chromaticFinger(key, side), 1, 2, 3] : [chromaticFinger(key, side)],
+  );
+  const names = goThrough(keys, way).map((key, index) => nameOfKey(key) + (index === 0 ? '/1/4' : ''));
+  return {
+    id: `chromatic-${nameOfKey(start)}-${side}-${octaves}-${way}`,
+    group: 'scale',
+    side,
+    score: line(`( ${names.join(' ')} )`, { side }),
+    accepted: goThrough(accepted, way),
+  };
+};
+
+/** Chromatic runs from a few white keys. Common practice, no source: craft's rule of 3 on every black key. */
+export const chromaticRuns = (): readonly HandbookCase[] =>
+  [60, 62, 64, 65, 67, 69].flatMap((start) =>
+    (['right', 'left'] as const).flatMap((side) =>
+      [1, 2].flatMap((octaves) =>
+        (['up', 'down', 'both'] as const).map((way) =>
+          chromaticCase(start - (side === 'left' ? 12 : 0), side, octaves, way),
+        ),
+      ),
     ),
   );
 

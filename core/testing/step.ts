@@ -1,8 +1,12 @@
-import type { Finger } from '../src/hand/hand';
+import { DEFAULT_HAND, type Finger, type Hand } from '../src/hand/hand';
 import { midiOf, parsePitch } from '../src/keyboard/pitch';
-import type { LinkKind } from '../src/score/slices';
+import { landsAtHome, writeInto, type Ledger } from '../src/fingering/price';
+import { pricingFor } from '../src/fingering/pricing';
 import type { Posture, Shape } from '../src/fingering/posture';
-import { byPlace, keyView, linkView, type SliceView, type StepView } from '../src/fingering/view';
+import { DEFAULT_RULES, type Rules } from '../src/fingering/rules';
+import type { MoveTerm, StateTerm, StepKind, StepTerm } from '../src/fingering/terms';
+import { byPlace, keyView, linkView, type LinkView, type SliceView } from '../src/fingering/view';
+import type { LinkKind } from '../src/score/slices';
 
 /** Postures and steps of the right hand written by name, for the tests of single terms. */
 
@@ -38,12 +42,61 @@ const read = (written: string): Written => {
   return { names: names!, fingers: fingers!, thumb: thumb!, ...(shape === 'open' ? { shape } : {}) };
 };
 
+/** One step: two postures over neighbouring slices. */
+export interface Step extends LinkView {
+  readonly before: Posture;
+  readonly after: Posture;
+}
+
 /** @example step('E4 | 3 | C4', 'F4 | 1 | F4') // 3 on E, then the thumb on F, the hand moving from C to F position */
-export const step = (from: string, to: string, link: LinkKind = 'slur', fast = false): StepView => {
+export const step = (from: string, to: string, link: LinkKind = 'slur', fast = false): Step => {
   const [before, after] = [read(from), read(to)];
   return {
-    ...linkView(view(before.names), view(after.names), link, fast),
-    a: posture(before.fingers, before.thumb, before.shape),
-    b: posture(after.fingers, after.thumb, after.shape),
+    ...linkView(view(before.names), view(after.names), link, { fast, chromatic: false }),
+    before: posture(before.fingers, before.thumb, before.shape),
+    after: posture(after.fingers, after.thumb, after.shape),
   };
+};
+
+const withRules = (rules: Partial<Rules>, hand: Hand = DEFAULT_HAND) =>
+  pricingFor('right', hand, { ...DEFAULT_RULES, ...rules });
+
+/** Amounts as plain numbers by name, rounded so that black-key places read well. */
+const shown = (ledger: Ledger): Record<string, number> =>
+  Object.fromEntries([...ledger].map(([name, amount]) => [name, Math.round(amount * 1000) / 1000]));
+
+/** What a posture is charged for by one term. */
+export const stateCharges = (
+  term: StateTerm,
+  names: string,
+  fingers: string,
+  thumb: string,
+  more: { readonly hand?: Hand; readonly rules?: Partial<Rules>; readonly slow?: boolean; readonly shape?: Shape } = {},
+): Record<string, number> => {
+  const ledger: Ledger = new Map();
+  const seen = view(names, { slow: more.slow ?? false });
+  term(seen, posture(fingers, thumb, more.shape), withRules(more.rules ?? {}, more.hand), writeInto(ledger));
+  return shown(ledger);
+};
+
+/** What a step is charged for by one term. */
+export const stepCharges = (term: StepTerm, made: Step, rules: Partial<Rules> = {}): Record<string, number> => {
+  const ledger: Ledger = new Map();
+  term({ ...made, a: made.before.fingers, b: made.after.fingers }, withRules(rules), writeInto(ledger));
+  return shown(ledger);
+};
+
+/** The kind of a move and what it is charged for; undefined when the step cannot be made that way. */
+export const moveCharges = (
+  term: MoveTerm,
+  made: Step,
+  rules: Partial<Rules> = {},
+  hand: Hand = DEFAULT_HAND,
+): { readonly kind: StepKind; readonly charges: Record<string, number> } | undefined => {
+  const ledger: Ledger = new Map();
+  const charge = writeInto(ledger);
+  const fingers = { ...made, a: made.before.fingers, b: made.after.fingers };
+  const lands = landsAtHome(made, made.after);
+  const kind = term(fingers, withRules(rules, hand), charge)?.(made.before, made.after, lands, charge);
+  return kind && { kind, charges: shown(ledger) };
 };

@@ -1,17 +1,19 @@
-import type { Finger, Hand, Side } from '../hand/hand';
+import type { Finger, Side } from '../hand/hand';
 import type { Key } from '../score/score';
 import type { LinkKind } from '../score/slices';
+import { ALL_FINGERS, hasFinger, type FingerSet } from './finger-set';
 import type { PlayableSlice } from './playable';
 import { restsOn, type Posture } from './posture';
 import { posturesOver } from './postures';
-import { priceStep, type StepKind } from './terms';
-import { byPlace, fingerAt, keyView, linkView, type SliceView } from './view';
-import { FAST_REPEAT_PER_SECOND, SLOW_SECONDS, WEIGHTS } from './weights';
+import { landsAtHome, priceFingers } from './price';
+import { PRICE, type Charge } from './prices';
+import type { Pricing } from './pricing';
+import { byPlace, fingerAt, keyView, linkView, type LinkView, type Pace, type SliceView } from './view';
 
 /**
  * The lattice: a layer of postures for each slice, and between neighbouring layers a table with the effort of every step.
- * Layers and tables depend only on the keys (up to octaves), so each is computed once and shared by all places that look
- * alike; locks close postures of a layer and never change a table.
+ * Patterns and tables depend only on the keys (up to octaves), so each is computed once and shared by all places that look
+ * alike; locks and ties close or charge postures of a layer and never change a table.
  */
 export interface Lattice {
   readonly layers: readonly Layer[];
@@ -35,58 +37,99 @@ export interface LayerPattern {
   readonly view: SliceView;
   readonly postures: readonly Posture[];
   readonly effort: Float64Array;
+  /** Runs of postures with the same fingers, as first index and length. */
+  readonly groups: readonly FingerGroup[];
+}
+
+interface FingerGroup {
+  readonly fingers: readonly Finger[];
+  readonly from: number;
+  readonly to: number;
 }
 
 /** Effort and kind of every step; the entry of step a → b is at `b * fromSize + a`. */
 export interface StepTable {
   readonly fromSize: number;
   readonly effort: Float64Array;
-  readonly kinds: readonly StepKind[];
+  /** Indices into STEP_KINDS. */
+  readonly kinds: Uint8Array;
+  /** What the table was priced from: the second slice's keys and frames stand `shift` white keys from their pattern. */
+  readonly linked: LinkView | undefined;
+  readonly shift: number;
 }
 
 /** Two plans of equal effort: the one with fewer changes of finger, then with lower fingers. Far below any real difference. */
 const TIE_PER_CHANGE = 1e-7;
 const TIE_PER_FINGER = 1e-9;
 
-/** Step tables are dropped together when they hold more entries than this (8 bytes each). */
+/** Step tables are dropped together when they hold more entries than this (9 bytes each). */
 const MAX_CACHED_ENTRIES = 12_000_000;
 
-const EMPTY_STEP: StepTable = { fromSize: 0, effort: new Float64Array(0), kinds: [] };
+/** From this time on between notes, the choice of a weak finger hardly matters. Seconds. Our choice. */
+export const SLOW_SECONDS = 0.45;
+
+const EMPTY_STEP: StepTable = {
+  fromSize: 0,
+  effort: new Float64Array(0),
+  kinds: new Uint8Array(0),
+  linked: undefined,
+  shift: 0,
+};
 
 const isSlow = (sinceSeconds: number): boolean => sinceSeconds >= SLOW_SECONDS;
-const isFast = (sinceSeconds: number): boolean => sinceSeconds < 1 / FAST_REPEAT_PER_SECOND;
 
-const octaveOf = (slice: PlayableSlice): number =>
-  Math.floor(Math.min(...slice.presses.map((press) => press.midi)) / 12);
+const octaveOf = (slice: PlayableSlice): number => {
+  let lowest = Infinity;
+  for (const { midi } of slice.presses) if (midi < lowest) lowest = midi;
+  return Math.floor(lowest / 12);
+};
 
 /** White keys, mirrored, of a number of octaves. */
 const mirroredOctaves = (octaves: number, side: Side): number => (side === 'right' ? 7 : -7) * octaves;
 
-const viewOf = (slice: PlayableSlice, octave: number, side: Side): SliceView => {
-  const struck = new Set(slice.slice.struck.map((press) => press.midi));
-  return {
-    keys: slice.presses.map((press) => keyView(press.midi - 12 * octave, side, !struck.has(press.midi))).sort(byPlace),
-    rolled: slice.rolled,
-    slow: isSlow(slice.slice.sinceSeconds),
-  };
-};
+const isStruck = ({ slice, presses }: PlayableSlice, index: number): boolean => slice.struck.includes(presses[index]!);
 
-const signatureOf = (view: SliceView): string =>
-  view.keys.map((key) => (key.held ? `(${key.midi})` : key.midi)).join('.') +
-  (view.rolled ? 'r' : '') +
-  (view.slow ? 's' : '');
+const viewOf = (slice: PlayableSlice, octave: number, side: Side): SliceView => ({
+  keys: slice.presses
+    .map((press, index) => keyView(press.midi - 12 * octave, side, !isStruck(slice, index)))
+    .sort(byPlace),
+  rolled: slice.rolled,
+  slow: isSlow(slice.slice.sinceSeconds),
+});
+
+/** Name of all that a view is made of, from the lowest octave. */
+const signatureOf = (slice: PlayableSlice, octave: number): string => {
+  let signature = slice.rolled ? 'r' : '';
+  if (isSlow(slice.slice.sinceSeconds)) signature += 's';
+  for (let index = 0; index < slice.presses.length; index += 1)
+    signature += `${isStruck(slice, index) ? '.' : '_'}${slice.presses[index]!.midi - 12 * octave}`;
+  return signature;
+};
 
 const fingerSum = (fingers: readonly Finger[]): number => fingers.reduce((sum, finger) => sum + finger, 0);
 
-const changes = (a: Posture, b: Posture): number => b.fingers.filter((finger) => !a.fingers.includes(finger)).length;
+const changes = (a: readonly Finger[], b: readonly Finger[]): number =>
+  b.filter((finger) => !a.includes(finger)).length;
 
-const buildPattern = (signature: string, view: SliceView, hand: Hand): LayerPattern => {
-  const priced = posturesOver(view, hand);
+const groupFingers = (postures: readonly Posture[]): FingerGroup[] => {
+  const groups: { fingers: readonly Finger[]; from: number; to: number }[] = [];
+  postures.forEach(({ fingers }, index) => {
+    const last = groups[groups.length - 1];
+    if (last && last.fingers.join() === fingers.join()) last.to = index + 1;
+    else groups.push({ fingers, from: index, to: index + 1 });
+  });
+  return groups;
+};
+
+const buildPattern = (signature: string, view: SliceView, pricing: Pricing): LayerPattern => {
+  const priced = posturesOver(view, pricing);
+  const postures = priced.map(({ posture }) => posture);
   return {
     signature,
     view,
-    postures: priced.map(({ posture }) => posture),
+    postures,
     effort: Float64Array.from(priced, ({ posture, effort }) => effort + TIE_PER_FINGER * fingerSum(posture.fingers)),
+    groups: groupFingers(postures),
   };
 };
 
@@ -100,29 +143,46 @@ const buildTable = (
   to: LayerPattern,
   octaves: number,
   link: LinkKind,
-  fast: boolean,
-  side: Side,
-  hand: Hand,
+  pace: Pace,
+  pricing: Pricing,
 ): StepTable => {
   const fromSize = from.postures.length;
   const effort = new Float64Array(fromSize * to.postures.length).fill(Infinity);
-  const kinds: StepKind[] = new Array<StepKind>(effort.length).fill('stay');
-  const linked = linkView(from.view, movedView(to.view, octaves, side), link, fast);
-  const shift = mirroredOctaves(octaves, side);
-  to.postures.forEach((posture, j) => {
-    const b = { ...posture, frame: posture.frame + shift };
-    from.postures.forEach((a, i) => {
-      const priced = priceStep({ ...linked, a, b }, hand);
-      if (!priced) return;
-      effort[j * fromSize + i] = priced.effort + TIE_PER_CHANGE * changes(a, b);
-      kinds[j * fromSize + i] = priced.kind;
-    });
-  });
-  return { fromSize, effort, kinds };
+  const kinds = new Uint8Array(effort.length);
+  const linked = linkView(from.view, movedView(to.view, octaves, pricing.side), link, pace);
+  const shift = mirroredOctaves(octaves, pricing.side);
+  const reached = to.postures.map((posture) => ({ ...posture, frame: posture.frame + shift }));
+  const lands = reached.map((posture) => landsAtHome(linked, posture));
+  for (const after of to.groups)
+    for (const before of from.groups) {
+      const { least, kind } = priceFingers(linked, before.fingers, after.fingers, pricing);
+      const tie = TIE_PER_CHANGE * changes(before.fingers, after.fingers);
+      for (let b = after.from; b < after.to; b += 1)
+        for (let a = before.from; a < before.to; a += 1) {
+          effort[b * fromSize + a] = least(from.postures[a]!, reached[b]!, lands[b]!) + tie;
+          kinds[b * fromSize + a] = kind();
+        }
+    }
+  return { fromSize, effort, kinds, linked, shift };
+};
+
+/** Semitones from the single note before to the single note here; 0 where there are not two single notes. */
+const semitonesTo = (slices: readonly PlayableSlice[], index: number): number => {
+  const [before, after] = [slices[index - 1]?.presses, slices[index]?.presses];
+  return before?.length === 1 && after?.length === 1 ? after[0]!.midi - before[0]!.midi : 0;
+};
+
+const paceOf = (slices: readonly PlayableSlice[], index: number, fast: boolean): Pace => {
+  const by = semitonesTo(slices, index);
+  const goesOn = semitonesTo(slices, index - 1) === by || semitonesTo(slices, index + 1) === by;
+  return { fast, chromatic: Math.abs(by) === 1 && goesOn };
 };
 
 /** Builds lattices for one hand and remembers what it has built. `key` is the key the piece begins in. */
 export interface LatticeBuilder {
+  readonly pricing: Pricing;
+  /** Patterns of octave runs found so far. */
+  readonly patterns: Map<string, readonly Finger[] | undefined>;
   readonly build: (slices: readonly PlayableSlice[], key: Key) => Lattice;
 }
 
@@ -132,58 +192,64 @@ const inOctave = (letters: number): number => ((letters % 7) + 7) % 7;
 const tonicLetter = (key: Key): number => inOctave(key.fifths * 4 + (key.mode === 'minor' ? 5 : 0));
 
 /** White key under the hand's lowest finger: the thumb's in the right hand, the little finger's in the left. */
-export const lowestPlace = (frame: number, side: Side): number => (side === 'right' ? frame : -(frame + 4));
-
-const startingEffort = (pattern: LayerPattern, octaveShift: number, posture: Posture, key: Key, side: Side): number => {
-  const letter = inOctave(lowestPlace(posture.frame + octaveShift, side));
-  let effort: number = letter === tonicLetter(key) ? 0 : WEIGHTS.startElsewhere;
-  const [only, more] = pattern.view.keys;
-  if (more) return effort;
-  if (only && !restsOn(posture, fingerAt(posture, 0), only.place)) effort += WEIGHTS.startOffHome;
-  return posture.shape === 'open' ? effort + WEIGHTS.startOpen : effort;
-};
+const lowestPlace = (frame: number, side: Side): number => (side === 'right' ? frame : -(frame + 4));
 
 /** The first position is taken to be on the tonic and the hand to lie at rest there; anything else costs a little. */
-const startingEfforts = (pattern: LayerPattern, octaveShift: number, key: Key, side: Side): Float64Array =>
-  pattern.effort.map((effort, index) => {
-    const posture = pattern.postures[index];
-    return posture ? effort + startingEffort(pattern, octaveShift, posture, key, side) : effort;
-  });
+export const chargeStart = (
+  layer: Pick<Layer, 'pattern' | 'octaveShift'>,
+  posture: Posture,
+  key: Key,
+  side: Side,
+  charge: Charge,
+): void => {
+  const letter = inOctave(lowestPlace(posture.frame + layer.octaveShift, side));
+  if (letter !== tonicLetter(key)) charge(PRICE.startElsewhere, 1);
+  const [only, more] = layer.pattern.view.keys;
+  if (more) return;
+  if (only && !restsOn(posture, fingerAt(posture.fingers, 0), only.place)) charge(PRICE.startOffHome, 1);
+  if (posture.shape === 'open') charge(PRICE.startOpen, 1);
+};
 
-/** Efforts of a layer with all postures closed that do not have the locked fingers. */
-export const closeLocked = (
-  pattern: LayerPattern,
-  open: Float64Array,
-  locked: readonly (Finger | null)[],
-): Float64Array => {
-  if (locked.every((finger) => finger === null)) return open;
+const startingEfforts = (pattern: LayerPattern, octaveShift: number, key: Key, pricing: Pricing): Float64Array => {
+  let sum = 0;
+  const charge: Charge = (price, amount) => (sum += pricing.weights[price]! * amount);
+  return pattern.effort.map((effort, index) => {
+    sum = effort;
+    chargeStart({ pattern, octaveShift }, pattern.postures[index]!, key, pricing.side, charge);
+    return sum;
+  });
+};
+
+/** Efforts of a layer with all postures closed that have a finger on a key where it is not allowed. */
+export const closeLocked = (pattern: LayerPattern, open: Float64Array, allowed: readonly FingerSet[]): Float64Array => {
+  if (allowed.every((set) => set === ALL_FINGERS)) return open;
   return open.map((effort, index) =>
-    locked.every((finger, key) => finger === null || pattern.postures[index]?.fingers[key] === finger)
-      ? effort
-      : Infinity,
+    allowed.every((set, key) => hasFinger(set, fingerAt(pattern.postures[index]!.fingers, key))) ? effort : Infinity,
   );
 };
 
-export const createLatticeBuilder = (side: Side, hand: Hand): LatticeBuilder => {
+export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
+  const { side, rules } = pricing;
   const patterns = new Map<string, LayerPattern>();
   const tables = new Map<string, StepTable>();
+  const isFast = (sinceSeconds: number): boolean => sinceSeconds < 1 / rules.fastRepeatsPerSecond;
   let cachedEntries = 0;
 
-  const patternOf = (view: SliceView): LayerPattern => {
-    const signature = signatureOf(view);
+  const patternOf = (slice: PlayableSlice, octave: number): LayerPattern => {
+    const signature = signatureOf(slice, octave);
     let pattern = patterns.get(signature);
     if (!pattern) {
-      pattern = buildPattern(signature, view, hand);
+      pattern = buildPattern(signature, viewOf(slice, octave, side), pricing);
       patterns.set(signature, pattern);
     }
     return pattern;
   };
 
-  const tableOf = (from: LayerPattern, to: LayerPattern, octaves: number, link: LinkKind, fast: boolean): StepTable => {
-    const name = `${from.signature}|${to.signature}|${octaves}|${link}|${fast}`;
+  const tableOf = (from: LayerPattern, to: LayerPattern, octaves: number, link: LinkKind, pace: Pace): StepTable => {
+    const name = `${from.signature}|${to.signature}|${octaves}|${link}|${pace.fast ? 'f' : ''}${pace.chromatic ? 'c' : ''}`;
     let table = tables.get(name);
     if (!table) {
-      table = buildTable(from, to, octaves, link, fast, side, hand);
+      table = buildTable(from, to, octaves, link, pace, pricing);
       if (cachedEntries > MAX_CACHED_ENTRIES) {
         tables.clear();
         cachedEntries = 0;
@@ -198,20 +264,22 @@ export const createLatticeBuilder = (side: Side, hand: Hand): LatticeBuilder => 
     const layers: Layer[] = [];
     const steps: StepTable[] = [];
     let before: { readonly pattern: LayerPattern; readonly octave: number } | undefined;
-    for (const slice of slices) {
+    slices.forEach((slice, index) => {
       const octave = octaveOf(slice);
-      const pattern = patternOf(viewOf(slice, octave, side));
+      const pattern = patternOf(slice, octave);
       const { link, sinceSeconds } = slice.slice;
       steps.push(
-        before ? tableOf(before.pattern, pattern, octave - before.octave, link, isFast(sinceSeconds)) : EMPTY_STEP,
+        before
+          ? tableOf(before.pattern, pattern, octave - before.octave, link, paceOf(slices, index, isFast(sinceSeconds)))
+          : EMPTY_STEP,
       );
       const octaveShift = mirroredOctaves(octave, side);
-      const open = before ? pattern.effort : startingEfforts(pattern, octaveShift, key, side);
-      layers.push({ pattern, octaveShift, open, effort: closeLocked(pattern, open, slice.locked) });
+      const open = before ? pattern.effort : startingEfforts(pattern, octaveShift, key, pricing);
+      layers.push({ pattern, octaveShift, open, effort: closeLocked(pattern, open, slice.allowed) });
       before = { pattern, octave };
-    }
+    });
     return { layers, steps };
   };
 
-  return { build };
+  return { pricing, patterns: new Map(), build };
 };

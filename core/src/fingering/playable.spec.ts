@@ -2,10 +2,16 @@ import { line } from '../../testing/line';
 import { DEFAULT_HAND, handOfSpan, type Finger } from '../hand/hand';
 import type { Score } from '../score/score';
 import { slicesOf } from '../score/slices';
-import { playableSlices, subsets } from './playable';
+import { ALL_FINGERS } from './finger-set';
+import { allowedBy, playableSlices, subsets } from './playable';
 
 const cut = (score: Score, span?: number, locks = new Map<string, Finger>()) =>
-  playableSlices(slicesOf(score, 'right'), 'right', span === undefined ? DEFAULT_HAND : handOfSpan(span), locks);
+  playableSlices(
+    slicesOf(score, 'right'),
+    'right',
+    span === undefined ? DEFAULT_HAND : handOfSpan(span),
+    allowedBy(locks),
+  );
 
 /** Lengthens a note so that it is held while later ones are struck. */
 const holding = (score: Score, id: string, quarters: number): Score => ({
@@ -38,12 +44,14 @@ describe('what a hand cannot do as written', () => {
     expect(slices[3]?.heldCount).toBe(0);
   });
 
-  it('refuses the smallest set of locks that cannot stand together', () => {
+  it('refuses the smallest set of locks that cannot stand together, and names it', () => {
     const chord = line('[C4 E4 G4]/4');
     const [slice] = cut(chord, undefined, new Map<string, Finger>([['n1', 1], ['n2', 3], ['n3', 2]])); // prettier-ignore
-    expect(slice?.compromises).toHaveLength(1);
-    expect(slice?.compromises[0]).toMatchObject({ kind: 'lock-refused' });
-    expect(slice?.locked.filter((finger) => finger !== null)).toHaveLength(2);
+    const [refused, ...more] = slice!.compromises;
+    expect(more).toEqual([]);
+    // 2 above 3: the thumb is not in it.
+    expect(refused?.kind === 'lock-refused' && refused.locks.map(({ finger }) => finger).sort()).toEqual([2, 3]);
+    expect(slice?.allowed.filter((set) => set !== ALL_FINGERS)).toHaveLength(2);
   });
 
   it('tries small sets first', () => {

@@ -1,17 +1,24 @@
 import type { Finger, Hand, Side } from '../hand/hand';
 import type { Press, Slice } from '../score/slices';
+import { ALL_FINGERS, fingersIn, hasFinger, setOf, type Allowed, type FingerSet } from './finger-set';
 import { assignments } from './postures';
 import { byPlace, keyView, type SliceView } from './view';
 
 /** Fingers fixed from outside, by note id. */
 export type Locks = ReadonlyMap<string, Finger>;
 
+export const allowedBy = (locks: Locks): Allowed => new Map([...locks].map(([id, finger]) => [id, setOf(finger)]));
+
 /** What this hand cannot do as written, and the smallest way out that was taken. */
 export type Compromise =
   | { readonly kind: 'released'; readonly press: Press }
   | { readonly kind: 'rolled' }
   | { readonly kind: 'left-out'; readonly press: Press }
-  | { readonly kind: 'lock-refused'; readonly press: Press; readonly finger: Finger };
+  | {
+      /** The smallest set of locks in this chord that cannot hold together; the first was set free. */
+      readonly kind: 'lock-refused';
+      readonly locks: readonly { readonly press: Press; readonly finger: Finger }[];
+    };
 
 /** A slice cut down to what the hand can do. */
 export interface PlayableSlice {
@@ -20,8 +27,8 @@ export interface PlayableSlice {
   readonly presses: readonly Press[];
   readonly heldCount: number;
   readonly rolled: boolean;
-  /** Locks that hold here, as a finger or null by press. */
-  readonly locked: readonly (Finger | null)[];
+  /** Fingers that may be on each press: one where a lock holds, all where none does. */
+  readonly allowed: readonly FingerSet[];
   readonly compromises: readonly Compromise[];
 }
 
@@ -78,37 +85,57 @@ const fiveOf = (struck: readonly Press[]): readonly Press[] => {
 const attemptFor = (slice: Slice, side: Side, hand: Hand): Attempt =>
   withoutHeld(slice, side, hand) ?? { struck: fiveOf(slice.struck), held: [], rolled: true };
 
-const lockOn = (press: Press, locks: Locks): Finger | null => {
+const allowedOn = (press: Press, allowed: Allowed): FingerSet => {
   for (const id of press.noteIds) {
-    const finger = locks.get(id);
-    if (finger !== undefined) return finger;
+    const set = allowed.get(id);
+    if (set !== undefined) return set;
   }
-  return null;
+  return ALL_FINGERS;
 };
 
+interface SettledLocks {
+  readonly allowed: readonly FingerSet[];
+  /** Presses whose lock was set free. */
+  readonly refused: readonly number[];
+  /** The smallest set of presses whose locks cannot hold together. */
+  readonly contradiction: readonly number[];
+}
+
 /** Which of the locks on one slice can hold together: all, or all but the smallest set. */
-const settleLocks = (view: SliceView, wanted: readonly (Finger | null)[], hand: Hand): readonly (Finger | null)[] => {
-  const lockedAt = wanted.flatMap((finger, index) => (finger === null ? [] : [index]));
-  if (view.keys.length === 1 || lockedAt.length === 0) return wanted;
+const settleLocks = (view: SliceView, wanted: readonly FingerSet[], hand: Hand): SettledLocks => {
+  const locked = wanted.flatMap((set, index) => (set === ALL_FINGERS ? [] : [index]));
+  if (view.keys.length === 1 || locked.length === 0) return { allowed: wanted, refused: [], contradiction: [] };
   const possible = assignments(view, hand);
-  for (const gone of subsets(lockedAt.length)) {
-    const refused = gone.map((index) => lockedAt[index]);
-    const held = wanted.map((finger, index) => (refused.includes(index) ? null : finger));
-    if (possible.some((fingers) => held.every((finger, index) => finger === null || fingers[index] === finger)))
-      return held;
-  }
-  return wanted.map(() => null);
+  const holds = (held: readonly number[]): boolean =>
+    possible.some((fingers) => held.every((index) => hasFinger(wanted[index]!, fingers[index]!)));
+  const choices = subsets(locked.length).map((places) => places.map((place) => locked[place]!));
+  const refused = choices.find((gone) => holds(locked.filter((index) => !gone.includes(index)))) ?? locked;
+  return {
+    allowed: wanted.map((set, index) => (refused.includes(index) ? ALL_FINGERS : set)),
+    refused,
+    contradiction: refused.length === 0 ? [] : (choices.find((together) => !holds(together)) ?? []),
+  };
+};
+
+const refusals = (presses: readonly Press[], wanted: readonly FingerSet[], settled: SettledLocks): Compromise[] => {
+  if (settled.refused.length === 0) return [];
+  // What was set free is named first, then what it stood against.
+  const told = [...settled.contradiction].sort(
+    (a, b) => Number(settled.refused.includes(b)) - Number(settled.refused.includes(a)) || a - b,
+  );
+  const locks = told.map((index) => ({ press: presses[index]!, finger: fingersIn(wanted[index]!)[0]! }));
+  return [{ kind: 'lock-refused', locks }];
 };
 
 /** Cuts a slice down to what this hand can do, and says what was given up. */
-export const playable = (slice: Slice, side: Side, hand: Hand, locks: Locks): PlayableSlice => {
+export const playable = (slice: Slice, side: Side, hand: Hand, allowed: Allowed): PlayableSlice => {
   const attempt = attemptFor(slice, side, hand);
   const heldKeys = new Set(attempt.held.map((press) => press.midi));
   const view = viewOf(attempt, side);
   const byKey = new Map([...attempt.struck, ...attempt.held].map((press) => [press.midi, press]));
   const presses = view.keys.flatMap((key) => byKey.get(key.midi) ?? []);
-  const wanted = presses.map((press) => (heldKeys.has(press.midi) ? null : lockOn(press, locks)));
-  const locked = settleLocks(view, wanted, hand);
+  const wanted = presses.map((press) => (heldKeys.has(press.midi) ? ALL_FINGERS : allowedOn(press, allowed)));
+  const settled = settleLocks(view, wanted, hand);
   const compromises: Compromise[] = [
     ...slice.held
       .filter((press) => !attempt.held.includes(press))
@@ -117,12 +144,16 @@ export const playable = (slice: Slice, side: Side, hand: Hand, locks: Locks): Pl
     ...slice.struck
       .filter((press) => !attempt.struck.includes(press))
       .map((press) => ({ kind: 'left-out' as const, press })),
-    ...presses.flatMap((press, index) => {
-      const finger = wanted[index];
-      return finger != null && locked[index] === null ? [{ kind: 'lock-refused' as const, press, finger }] : [];
-    }),
+    ...refusals(presses, wanted, settled),
   ];
-  return { slice, presses, heldCount: attempt.held.length, rolled: attempt.rolled, locked, compromises };
+  return {
+    slice,
+    presses,
+    heldCount: attempt.held.length,
+    rolled: attempt.rolled,
+    allowed: settled.allowed,
+    compromises,
+  };
 };
 
 /** All slices of a hand; a key once let go stays let go. */
@@ -130,14 +161,15 @@ export const playableSlices = (
   slices: readonly Slice[],
   side: Side,
   hand: Hand,
-  locks: Locks,
+  allowed: Allowed,
 ): readonly PlayableSlice[] => {
   const released = new Set<string>();
   const keyOf = (press: Press): string => `${press.onsetTicks} ${press.midi}`;
-  return slices.map((slice) => {
+  return slices.flatMap((slice) => {
     const held = slice.held.filter((press) => !released.has(keyOf(press)));
-    const cut = playable(held.length === slice.held.length ? slice : { ...slice, held }, side, hand, locks);
+    const cut = playable(held.length === slice.held.length ? slice : { ...slice, held }, side, hand, allowed);
     for (const compromise of cut.compromises) if (compromise.kind === 'released') released.add(keyOf(compromise.press));
-    return cut;
+    // A moment for silent changes is worth nothing where the keys cannot all be held.
+    return slice.struck.length === 0 && cut.presses.length < slice.held.length ? [] : [cut];
   });
 };

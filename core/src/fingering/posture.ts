@@ -4,9 +4,13 @@ import type { Finger } from '../hand/hand';
  * A posture of the hand over a slice, always as a right hand: for the left hand the keyboard is mirrored, so that places
  * rise from the thumb to the little finger in both.
  */
-export interface Posture {
+export interface Posture extends Frame {
   /** A finger for each sounding key, thumb side first. */
   readonly fingers: readonly Finger[];
+}
+
+/** Where the resting hand lies. */
+export interface Frame {
   /** The white key (whole place) at which the resting thumb lies in a close hand. */
   readonly frame: number;
   readonly shape: Shape;

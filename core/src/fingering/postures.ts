@@ -1,6 +1,7 @@
 import { FINGERS, type Finger, type Hand } from '../hand/hand';
 import { framesFor, withinLeeway, type SoundingKey, type Posture, type Shape } from './posture';
-import { stateEffort } from './terms';
+import { stateEffort } from './price';
+import type { Pricing } from './pricing';
 import { spans, type SliceView } from './view';
 
 /** How far, in u, the thumb may lie beyond 2 or 3 in a chord. */
@@ -64,11 +65,11 @@ export interface PricedPosture {
 const cheapest = (postures: readonly PricedPosture[], count: number): readonly PricedPosture[] =>
   [...postures].sort((a, b) => a.effort - b.effort || a.posture.frame - b.posture.frame).slice(0, count);
 
-const chordPostures = (view: SliceView, fingers: readonly Finger[], hand: Hand): PricedPosture[] =>
+const chordPostures = (view: SliceView, fingers: readonly Finger[], pricing: Pricing): PricedPosture[] =>
   (['close', 'open'] as const).flatMap((shape) => {
     const priced = chordFrames(view.keys, fingers, shape).map((frame) => {
       const posture: Posture = { fingers, frame, shape };
-      return { posture, effort: stateEffort(view, posture, hand) };
+      return { posture, effort: stateEffort(view, posture, pricing) };
     });
     return cheapest(priced, FRAMES_PER_CHORD_SHAPE);
   });
@@ -77,11 +78,11 @@ const chordPostures = (view: SliceView, fingers: readonly Finger[], hand: Hand):
  * All postures of a hand over a slice with their own effort; empty when the hand cannot do it. Ordered by fingers, then
  * shape and frame, which is the rule that breaks ties.
  */
-export const posturesOver = (view: SliceView, hand: Hand): readonly PricedPosture[] => {
+export const posturesOver = (view: SliceView, pricing: Pricing): readonly PricedPosture[] => {
   const [only, more] = view.keys;
   if (only && !more)
     return FINGERS.flatMap((finger) =>
-      singlePostures(only, finger).map((posture) => ({ posture, effort: stateEffort(view, posture, hand) })),
+      singlePostures(only, finger).map((posture) => ({ posture, effort: stateEffort(view, posture, pricing) })),
     );
-  return assignments(view, hand).flatMap((fingers) => chordPostures(view, fingers, hand));
+  return assignments(view, pricing.hand).flatMap((fingers) => chordPostures(view, fingers, pricing));
 };

@@ -1,4 +1,3 @@
-import type { Finger } from '../hand/hand';
 import { ContractError } from '../result';
 import type { Lattice, Layer, StepTable } from './lattice';
 
@@ -16,7 +15,7 @@ export const forward = (lattice: Lattice): readonly Float64Array[] => {
 };
 
 /** One step of the forward pass: from the efforts before, over a table, onto a layer's own efforts. */
-export const stepForward = (before: Float64Array, table: StepTable, own: Float64Array): Float64Array => {
+export const stepForward = (before: Float64Array, table: StepTable, own: Float64Array): Float64Array<ArrayBuffer> => {
   const { effort, fromSize } = table;
   const after = new Float64Array(own.length);
   for (let b = 0, at = 0; b < own.length; b += 1) {
@@ -88,7 +87,8 @@ export const bestPath = (lattice: Lattice, reached: readonly Float64Array[]): Pa
   return { postures, effort };
 };
 
-const predecessor = (before: Float64Array, table: StepTable, to: number): number => {
+/** The posture from which another is reached with least effort. */
+export const predecessor = (before: Float64Array, table: StepTable, to: number): number => {
   let best = 0;
   let least = Infinity;
   for (let a = 0; a < table.fromSize; a += 1) {
@@ -96,6 +96,20 @@ const predecessor = (before: Float64Array, table: StepTable, to: number): number
     if (sum < least) {
       least = sum;
       best = a;
+    }
+  }
+  return best;
+};
+
+/** The posture of the next layer through which the end is reached with least effort. */
+export const successor = (remaining: Float64Array, table: StepTable, own: Float64Array, from: number): number => {
+  let best = 0;
+  let least = Infinity;
+  for (let b = 0; b < own.length; b += 1) {
+    const sum = table.effort[b * table.fromSize + from]! + own[b]! + remaining[b]!;
+    if (sum < least) {
+      least = sum;
+      best = b;
     }
   }
   return best;
@@ -117,74 +131,4 @@ export const elbowRoom = (
     if (more < room[finger - 1]!) room[finger - 1] = more;
   });
   return room;
-};
-
-/** One fingering of a window with the least effort of the whole piece that contains it. */
-export interface WindowFingering {
-  /** Fingers of each layer of the window. */
-  readonly fingers: readonly (readonly Finger[])[];
-  readonly effort: number;
-}
-
-interface Partial {
-  readonly effort: number;
-  readonly written: string;
-}
-
-/** Keeps the `count` cheapest with different fingers; ties in the order of their fingers. */
-const keepBest = (partials: readonly Partial[], count: number): Partial[] => {
-  const kept = new Map<string, Partial>();
-  const sorted = [...partials].sort((a, b) => a.effort - b.effort || (a.written < b.written ? -1 : 1));
-  for (const partial of sorted) {
-    if (kept.size >= count) break;
-    if (!kept.has(partial.written)) kept.set(partial.written, partial);
-  }
-  return [...kept.values()];
-};
-
-const writtenFingers = (layer: Layer, index: number): string => layer.pattern.postures[index]?.fingers.join('') ?? '';
-
-/**
- * The `count` cheapest different fingerings of the layers `from` to `to` (both included), everything outside free to
- * follow. Exact: a fingering is ranked by its cheapest way through, whatever the positions of the hand behind it.
- */
-export const bestOfWindow = (
-  lattice: Lattice,
-  reached: readonly Float64Array[],
-  remaining: readonly Float64Array[],
-  from: number,
-  to: number,
-  count: number,
-): readonly WindowFingering[] => {
-  let lists: Partial[][] = [];
-  for (let index = from; index <= to; index += 1) {
-    const layer = lattice.layers[index]!;
-    const table = lattice.steps[index]!;
-    const before = lists;
-    lists = Array.from(layer.effort, (own, b) => {
-      if (!Number.isFinite(own)) return [];
-      const written = writtenFingers(layer, b);
-      if (index === from) return [{ effort: reached[index]![b]!, written }];
-      const arriving = before.flatMap((partials, a) => {
-        const step = table.effort[b * table.fromSize + a]!;
-        return Number.isFinite(step)
-          ? partials.map((partial) => ({
-              effort: partial.effort + step + own,
-              written: `${partial.written} ${written}`,
-            }))
-          : [];
-      });
-      return keepBest(arriving, count);
-    });
-  }
-  const whole = lists.flatMap((partials, b) =>
-    partials.map((partial) => ({ ...partial, effort: partial.effort + remaining[to]![b]! })),
-  );
-  return keepBest(
-    whole.filter((partial) => Number.isFinite(partial.effort)),
-    count,
-  ).map(({ effort, written }) => ({
-    effort,
-    fingers: written.split(' ').map((layer) => [...layer].map((digit) => Number(digit) as Finger)),
-  }));
 };

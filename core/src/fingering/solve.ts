@@ -1,12 +1,21 @@
-import type { Finger, Hand, Side } from '../hand/hand';
+import type { Hand, Side } from '../hand/hand';
 import { tonicPitchClass } from '../keyboard/pitch';
 import type { Key, Score } from '../score/score';
 import { slicesOf } from '../score/slices';
+import { withSubstitutionPoints } from '../score/substitution-points';
+import { barAlternatives, barWindows, type BarAlternative, type Solved } from './alternatives';
+import { ALL_FINGERS, type Allowed } from './finger-set';
 import { closeLocked, createLatticeBuilder, type Lattice, type LatticeBuilder } from './lattice';
-import { playableSlices, type Locks, type PlayableSlice } from './playable';
+import { playableSlices, type PlayableSlice } from './playable';
 import type { Posture } from './posture';
-import { backward, bestOfWindow, bestPath, elbowRoom, forward, stepForward } from './search';
-import type { StepKind } from './terms';
+import type { Weights } from './prices';
+import { ledgerEffort, type Ledger } from './price';
+import { pricingFor, type Pricing } from './pricing';
+import { ledgerOf } from './reasons';
+import type { Rules } from './rules';
+import { backward, bestPath, elbowRoom, forward, stepForward, type Path } from './search';
+import { STEP_KINDS, type StepKind } from './terms';
+import { allAgree, drawnTo, LEADERS, likeBars, likenessTargets, runTargets, tieStrength, type Targets } from './ties';
 
 /** One slice of the chosen way: the posture with its real frame, and how the hand got there. */
 export interface SolvedSlice {
@@ -20,23 +29,24 @@ export interface SolvedSlice {
   readonly room: readonly (readonly number[])[];
 }
 
-/** Another fingering of one bar, the rest free to follow. */
-export interface BarAlternative {
-  readonly bar: number;
-  readonly rank: number;
-  readonly effortMore: number;
-  readonly fingers: ReadonlyMap<string, Finger>;
+/** What a bar costs: the steps into each of its slices and their postures. */
+export interface BarCharges {
+  readonly effort: number;
+  readonly charges: Ledger;
 }
 
 export interface HandSolution {
   readonly side: Side;
+  /** By bar; worked out when it is asked for. */
+  readonly barCharges: ReadonlyMap<number, BarCharges>;
   readonly slices: readonly SolvedSlice[];
   readonly alternatives: readonly BarAlternative[];
   readonly effort: number;
 }
 
 export interface SolveOptions {
-  readonly locks: Locks;
+  /** Fingers that notes may have; those of a lock, where there is one. */
+  readonly allowed: Allowed;
   /** Other fingerings wanted for each bar. */
   readonly alternatives: number;
   /** Left out: true. Without elbow room only the way itself is found. */
@@ -46,123 +56,44 @@ export interface SolveOptions {
 /** Efforts are sums of floating-point terms and of the tiny tie-break; this is far below any real difference. */
 const ROUNDING = 1e-4;
 
+/** Rounds an effort as it is shown: beyond that figures are noise of adding. @example roundEffort(0.30000004) // => 0.3 */
+export const roundEffort = (effort: number): number =>
+  Math.abs(effort) < ROUNDING ? 0 : Math.round(effort * 1000) / 1000;
+
 /** Efforts of reaching a layer as if the lock on one of its keys were not there; the others hold. */
-const reachedWithout = (
-  lattice: Lattice,
-  reached: readonly Float64Array[],
-  index: number,
-  locked: PlayableSlice['locked'],
-  key: number,
-): Float64Array => {
-  if (locked[key] === null) return reached[index]!;
+const reachedWithout = ({ lattice, reached, slices }: Solved, index: number, key: number): Float64Array => {
+  const { allowed } = slices[index]!;
+  if (allowed[key] === ALL_FINGERS) return reached[index]!;
   const layer = lattice.layers[index]!;
-  const others = locked.map((finger, other) => (other === key ? null : finger));
+  const others = allowed.map((set, other) => (other === key ? ALL_FINGERS : set));
   const own = closeLocked(layer.pattern, layer.open, others);
   return index === 0 ? own : stepForward(reached[index - 1]!, lattice.steps[index]!, own);
 };
 
-type RoomOfSlice = (index: number) => SolvedSlice['room'];
+const roomAt = (solved: Solved, index: number): SolvedSlice['room'] => {
+  const layer = solved.lattice.layers[index]!;
+  return layer.pattern.view.keys.map((key, position) =>
+    key.held
+      ? []
+      : elbowRoom(layer, position, reachedWithout(solved, index, position), solved.remaining[index]!, solved.effort),
+  );
+};
 
-/** Elbow room of every key that a slice strikes. */
-const roomOf =
-  (
-    slices: readonly PlayableSlice[],
-    lattice: Lattice,
-    reached: readonly Float64Array[],
-    remaining: readonly Float64Array[],
-    best: number,
-  ): RoomOfSlice =>
-  (index) => {
-    const layer = lattice.layers[index]!;
-    return layer.pattern.view.keys.map((key, position) =>
-      key.held
-        ? []
-        : elbowRoom(
-            layer,
-            position,
-            reachedWithout(lattice, reached, index, slices[index]!.locked, position),
-            remaining[index]!,
-            best,
-          ),
-    );
-  };
-
-const readSlices = (
-  slices: readonly PlayableSlice[],
-  lattice: Lattice,
-  postures: readonly number[],
-  room: RoomOfSlice,
-): SolvedSlice[] =>
-  slices.map((playable, index) => {
-    const layer = lattice.layers[index]!;
-    const at = postures[index]!;
+const readSlices = (solved: Solved, withRoom: boolean): SolvedSlice[] =>
+  solved.slices.map((playable, index) => {
+    const layer = solved.lattice.layers[index]!;
+    const at = solved.postures[index]!;
     const chosen = layer.pattern.postures[at]!;
-    const table = lattice.steps[index]!;
-    const stepAt = at * table.fromSize + (postures[index - 1] ?? 0);
+    const table = solved.lattice.steps[index]!;
+    const stepAt = at * table.fromSize + (solved.postures[index - 1] ?? 0);
     return {
       playable,
       posture: { ...chosen, frame: chosen.frame + layer.octaveShift },
-      step: index === 0 ? 'stay' : table.kinds[stepAt]!,
+      step: index === 0 ? 'stay' : STEP_KINDS[table.kinds[stepAt]!]!,
       effort: layer.effort[at]! + (index === 0 ? 0 : table.effort[stepAt]!),
-      room: room(index),
+      room: withRoom ? roomAt(solved, index) : [],
     };
   });
-
-const fingersOfWindow = (
-  slices: readonly PlayableSlice[],
-  fingers: readonly (readonly Finger[])[],
-): Map<string, Finger> =>
-  new Map(
-    slices.flatMap(({ presses, slice }, index) =>
-      presses.flatMap((press, key) => {
-        const finger = fingers[index]?.[key];
-        return finger === undefined || !slice.struck.includes(press)
-          ? []
-          : press.noteIds.map((id) => [id, finger] as const);
-      }),
-    ),
-  );
-
-const sameFingers = (a: ReadonlyMap<string, Finger>, b: ReadonlyMap<string, Finger>): boolean =>
-  a.size === b.size && [...a].every(([id, finger]) => b.get(id) === finger);
-
-/** Runs of slices that belong to one bar, as first and last index. */
-const barWindows = (slices: readonly PlayableSlice[]): readonly (readonly [number, number])[] => {
-  const windows: [number, number][] = [];
-  slices.forEach(({ slice }, index) => {
-    const last = windows[windows.length - 1];
-    if (last && slices[last[0]]?.slice.bar === slice.bar) last[1] = index;
-    else windows.push([index, index]);
-  });
-  return windows;
-};
-
-const alternativesOfBar = (
-  slices: readonly PlayableSlice[],
-  [from, to]: readonly [number, number],
-  search: (from: number, to: number, count: number) => ReturnType<typeof bestOfWindow>,
-  chosen: ReadonlyMap<string, Finger>,
-  best: number,
-  count: number,
-): BarAlternative[] => {
-  const window = slices.slice(from, to + 1);
-  return (
-    // Fingers of held keys may tell two ways apart that look alike on paper: a few more are asked for and merged.
-    search(from, to, count * 2 + 2)
-      .map(({ fingers, effort }) => ({ fingers: fingersOfWindow(window, fingers), effortMore: effort - best }))
-      .filter(
-        ({ fingers }, index, all) =>
-          !sameFingers(fingers, chosen) && all.findIndex((other) => sameFingers(other.fingers, fingers)) === index,
-      )
-      .slice(0, count)
-      .map(({ fingers, effortMore }, index) => ({
-        bar: window[0]?.slice.bar ?? 0,
-        rank: index + 1,
-        effortMore: Math.max(0, effortMore),
-        fingers,
-      }))
-  );
-};
 
 /**
  * The key a piece is in. Files rarely say whether it is minor; a last note on the relative minor's tonic tells, as it tells
@@ -176,47 +107,99 @@ const homeKey = (score: Score, side: Side): Key => {
   return endsInMinor ? { ...key, mode: 'minor' } : key;
 };
 
-const solveWith = (
+interface Way {
+  readonly lattice: Lattice;
+  readonly targets: Targets;
+  readonly reached: readonly Float64Array[];
+  readonly path: Path;
+}
+
+const wayThrough = (open: Lattice, targets: Targets, strength: number): Way => {
+  const lattice = drawnTo(open, targets, strength);
+  const reached = forward(lattice);
+  return { lattice, targets, reached, path: bestPath(lattice, reached) };
+};
+
+/** Rounds of letting like bars follow their leader; they settle after one or two. */
+const MOST_ROUNDS = 3;
+
+const join = (a: Targets, b: Targets): Targets => new Map([...a, ...b]);
+
+/**
+ * The best way with like bars drawn together: from several choices of leading bars, each followed until nothing changes, the
+ * one that ends with the least effort.
+ */
+const tiedWay = (open: Lattice, slices: readonly PlayableSlice[], { pricing, patterns }: LatticeBuilder): Way => {
+  const strength = tieStrength(pricing);
+  const runs = runTargets(slices, open, pricing, patterns);
+  const free = wayThrough(open, runs, strength);
+  const groups = likeBars(slices, open);
+  const fingersIn = (way: Way) => (index: number) =>
+    open.layers[index]!.pattern.postures[way.path.postures[index]!]!.fingers;
+  const lead = (way: Way, leader: (typeof LEADERS)[number]): Way =>
+    wayThrough(open, join(likenessTargets(groups, slices, fingersIn(way), leader), runs), strength);
+  if (groups.length === 0) return free;
+  if (allAgree(groups, fingersIn(free))) return lead(free, LEADERS[0]!);
+  const ends = LEADERS.map((leader) => {
+    let way = lead(free, leader);
+    for (let round = 1; round < MOST_ROUNDS && !allAgree(groups, fingersIn(way)); round += 1)
+      way = lead(way, LEADERS[0]!);
+    return way;
+  });
+  return ends.reduce((best, way) => (way.path.effort < best.path.effort - ROUNDING ? way : best));
+};
+
+/** The best way through one hand of a score, with all that was worked out for it; undefined when the hand is silent. */
+export const solveLattice = (
   builder: LatticeBuilder,
   score: Score,
-  side: Side,
-  hand: Hand,
-  options: SolveOptions,
-): HandSolution => {
-  const slices = playableSlices(slicesOf(score, side), side, hand, options.locks);
-  if (slices.length === 0) return { side, slices: [], alternatives: [], effort: 0 };
-  const lattice = builder.build(slices, homeKey(score, side));
-  const reached = forward(lattice);
-  const wantsMore = options.room !== false || options.alternatives > 0;
-  const remaining = wantsMore ? backward(lattice) : [];
-  const { postures, effort } = bestPath(lattice, reached);
-  const room = options.room === false ? () => [] : roomOf(slices, lattice, reached, remaining, effort);
-  const solved = readSlices(slices, lattice, postures, room);
-  const search = (from: number, to: number, count: number): ReturnType<typeof bestOfWindow> =>
-    bestOfWindow(lattice, reached, remaining, from, to, count);
-  const alternatives =
-    options.alternatives === 0
-      ? []
-      : barWindows(slices).flatMap((window) => {
-          const chosen = fingersOfWindow(
-            slices.slice(window[0], window[1] + 1),
-            solved.slice(window[0], window[1] + 1).map(({ posture }) => posture.fingers),
-          );
-          return alternativesOfBar(slices, window, search, chosen, effort, options.alternatives);
-        });
-  return { side, slices: solved, alternatives, effort };
+  allowed: Allowed,
+  bothEnds: boolean,
+): Solved | undefined => {
+  const { pricing } = builder;
+  const { side, hand } = pricing;
+  const slices = playableSlices(withSubstitutionPoints(slicesOf(score, side)), side, hand, allowed);
+  if (slices.length === 0) return undefined;
+  const key = homeKey(score, side);
+  const open = builder.build(slices, key);
+  const { lattice, targets, reached, path } =
+    tieStrength(pricing) > 0 ? tiedWay(open, slices, builder) : wayThrough(open, new Map(), 0);
+  const remaining = bothEnds ? backward(lattice) : [];
+  return { lattice, pricing, key, targets, slices, reached, remaining, ...path };
+};
+
+const barChargesOf = (solved: Solved): ReadonlyMap<number, BarCharges> =>
+  new Map(
+    barWindows(solved.slices).map(([from, to]) => {
+      const before = from > 0 ? solved.postures[from - 1] : undefined;
+      const charges = ledgerOf(solved, { from, postures: solved.postures.slice(from, to + 1) }, before);
+      return [solved.slices[from]!.slice.bar, { charges, effort: ledgerEffort(charges, solved.pricing) }];
+    }),
+  );
+
+const solveWith = (builder: LatticeBuilder, score: Score, options: SolveOptions): HandSolution => {
+  const { side } = builder.pricing;
+  const withRoom = options.room !== false;
+  const solved = solveLattice(builder, score, options.allowed, withRoom || options.alternatives > 0);
+  if (!solved) return { side, slices: [], alternatives: [], effort: 0, barCharges: new Map() };
+  return {
+    side,
+    get barCharges() {
+      return barChargesOf(solved);
+    },
+    slices: readSlices(solved, withRoom),
+    alternatives: options.alternatives > 0 ? barAlternatives(solved, options.alternatives) : [],
+    effort: solved.effort,
+  };
 };
 
 /** Solves one hand of scores again and again, remembering what is common to them. */
 export interface HandSolver {
+  readonly pricing: Pricing;
   readonly solve: (score: Score, options: SolveOptions) => HandSolution;
 }
 
-export const createHandSolver = (side: Side, hand: Hand): HandSolver => {
-  const builder = createLatticeBuilder(side, hand);
-  return { solve: (score, options) => solveWith(builder, score, side, hand, options) };
+export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?: Weights): HandSolver => {
+  const builder = createLatticeBuilder(pricingFor(side, hand, rules, weights));
+  return { pricing: builder.pricing, solve: (score, options) => solveWith(builder, score, options) };
 };
-
-/** Rounds an effort as it is shown: beyond that figures are noise of adding. @example roundEffort(0.30000004) // => 0.3 */
-export const roundEffort = (effort: number): number =>
-  Math.abs(effort) < ROUNDING ? 0 : Math.round(effort * 1000) / 1000;

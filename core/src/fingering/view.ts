@@ -2,7 +2,7 @@ import { pairLimitMm } from '../hand/reach';
 import type { Finger, Hand, Side } from '../hand/hand';
 import { isBlack, keyPlace, WHITE_KEY_PITCH_MM } from '../keyboard/geometry';
 import type { LinkKind } from '../score/slices';
-import type { SoundingKey, Posture } from './posture';
+import type { SoundingKey } from './posture';
 
 /** One slice as the terms see it: mirrored keys from the thumb's side up. */
 export interface SliceView {
@@ -25,17 +25,13 @@ export interface LinkView {
   readonly link: LinkKind;
   /** Strokes follow one another faster than one finger repeats comfortably. */
   readonly fast: boolean;
+  /** Part of a line that goes on by semitones one way. */
+  readonly chromatic: boolean;
   readonly lead: Lead | undefined;
   /** Keys that stay down, as pairs of indices. */
   readonly kept: readonly (readonly [number, number])[];
   /** Keys struck again: pairs of indices. */
   readonly repeated: readonly (readonly [number, number])[];
-}
-
-/** One step: two postures over neighbouring slices. */
-export interface StepView extends LinkView {
-  readonly a: Posture;
-  readonly b: Posture;
 }
 
 /** Mirrored place of a key: rises from thumb to little finger in either hand. */
@@ -61,17 +57,23 @@ const findLead = (from: SliceView, to: SliceView, kept: LinkView['kept']): Lead 
     : undefined;
 };
 
-export const linkView = (from: SliceView, to: SliceView, link: LinkKind, fast: boolean): LinkView => {
+/** What a step is besides its two slices and how they are connected. */
+export interface Pace {
+  readonly fast: boolean;
+  readonly chromatic: boolean;
+}
+
+export const linkView = (from: SliceView, to: SliceView, link: LinkKind, pace: Pace): LinkView => {
   const kept: (readonly [number, number])[] = [];
   const repeated: (readonly [number, number])[] = [];
   to.keys.forEach((key, b) => {
     const a = from.keys.findIndex((before) => before.midi === key.midi);
     if (a >= 0) (key.held ? kept : repeated).push([a, b]);
   });
-  return { from, to, link, fast, lead: findLead(from, to, kept), kept, repeated };
+  return { from, to, link, ...pace, lead: findLead(from, to, kept), kept, repeated };
 };
 
-export const fingerAt = (posture: Posture, index: number): Finger => posture.fingers[index] ?? 1;
+export const fingerAt = (fingers: readonly Finger[], index: number): Finger => fingers[index] ?? 1;
 
 /** Distance between two keys, mm. */
 export const distanceMm = (a: SoundingKey, b: SoundingKey): number => Math.abs(a.place - b.place) * WHITE_KEY_PITCH_MM;

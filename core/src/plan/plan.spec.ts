@@ -92,7 +92,9 @@ describe('the plan as a whole', () => {
     ]);
     const locks = new Map<string, Finger>([['n1', 3], ['n2', 3]]); // prettier-ignore
     const clash = planOf(line('[C4 E4]/4'), locks);
-    expect(clash.warnings[0]?.message).toMatch(/Finger 3 on [CE]4 cannot stand together/);
+    expect(clash.warnings[0]?.message).toMatch(
+      /cannot take 3 on [CE]4 together with 3 on [CE]4; 3 on [CE]4 was set free/,
+    );
   });
 
   it('offers alternatives that differ, cheapest first, and never the plan itself', () => {

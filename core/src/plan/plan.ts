@@ -1,9 +1,12 @@
-import { createHandSolver, roundEffort, type BarAlternative, type HandSolution } from '../fingering/solve';
-import type { Locks } from '../fingering/playable';
+import type { BarAlternative } from '../fingering/alternatives';
+import { allowedBy, type Locks } from '../fingering/playable';
+import { DEFAULT_RULES, type Rules } from '../fingering/rules';
+import { createHandSolver, roundEffort, type HandSolution } from '../fingering/solve';
 import { SIDES, type Finger, type Hand, type Side } from '../hand/hand';
 import { movesOf, type Move } from '../moves/move';
 import { positionsOf, type Position } from '../moves/position';
 import type { Note, Score } from '../score/score';
+import { printedLocks, scorePrinted, type PrintedScore } from './printed';
 import { reachesOf, type Reach } from './reaches';
 import { warningsOf, type PlanWarning } from './warnings';
 
@@ -99,25 +102,36 @@ const handPlan = (solution: HandSolution, score: Score, noteById: ReadonlyMap<st
   };
 };
 
-/** Fingers pieces for one measured hand again and again, remembering what is common to them. */
+/** Fingers pieces for one measured hand and one set of rules again and again, remembering what is common to them. */
 export interface Planner {
+  /** Prices the fingering that stands in the score against the best. */
+  readonly scorePrinted: (score: Score) => Readonly<Record<Side, PrintedScore>>;
   readonly plan: (score: Score, options: PlanOptions) => PianoPlan;
 }
 
 /** @example createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 }) */
-export const createPlanner = (hand: Hand): Planner => {
-  const solvers = { right: createHandSolver('right', hand), left: createHandSolver('left', hand) };
+export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner => {
+  const solvers = { right: createHandSolver('right', hand, rules), left: createHandSolver('left', hand, rules) };
   return {
+    scorePrinted: (score) => {
+      const printed = printedLocks(score);
+      return {
+        right: scorePrinted(solvers.right, score, printed),
+        left: scorePrinted(solvers.left, score, printed),
+      };
+    },
     plan: (score, options) => {
       const noteById = new Map(score.notes.map((note) => [note.id, note]));
-      const solutions = SIDES.map((side) => solvers[side].solve(score, options));
+      const { alternatives } = options;
+      const allowed = allowedBy(options.locks);
+      const solutions = SIDES.map((side) => solvers[side].solve(score, { allowed, alternatives }));
       const [right, left] = solutions as [HandSolution, HandSolution];
       return {
         hands: {
           right: handPlan(right, score, noteById, hand),
           left: handPlan(left, score, noteById, hand),
         },
-        warnings: warningsOf(score, solutions, noteById),
+        warnings: warningsOf(score, solutions, noteById, rules),
       };
     },
   };

@@ -1,5 +1,7 @@
 import type { Compromise } from '../fingering/playable';
+import type { Rules } from '../fingering/rules';
 import type { HandSolution, SolvedSlice } from '../fingering/solve';
+import { MOVE_WORDS } from '../moves/move';
 import { pitchName } from '../keyboard/pitch';
 import type { Note, Score, ScoreIssue } from '../score/score';
 import type { Press } from '../score/slices';
@@ -38,8 +40,14 @@ const wordCompromise = (compromise: Compromise, side: string, noteById: Readonly
       return `This chord is wider than the ${side} hand reaches: roll it, or leave a note out.`;
     case 'left-out':
       return `The ${side} hand has no finger left for ${pressName(compromise.press, noteById)}: leave it out, or give it to the other hand.`;
-    case 'lock-refused':
-      return `Finger ${compromise.finger} on ${pressName(compromise.press, noteById)} cannot stand together with the other fingers fixed in this chord; it was set free.`;
+    case 'lock-refused': {
+      const [free, ...others] = compromise.locks.map(
+        ({ press, finger }) => `${finger} on ${pressName(press, noteById)}`,
+      );
+      return others.length === 0
+        ? `The ${side} hand cannot take ${free} here; that finger was set free.`
+        : `The ${side} hand cannot take ${free} together with ${others.join(' and ')}; ${free} was set free.`;
+    }
   }
 };
 
@@ -53,10 +61,21 @@ const releasedByShift = (slice: SolvedSlice, side: string): PlanWarning[] =>
       ]
     : [];
 
+const untaughtMove = (slice: SolvedSlice, side: string, rules: Rules): PlanWarning[] =>
+  slice.step !== 'stay' && rules.moves[slice.step] === 'untaught'
+    ? [
+        {
+          bar: slice.playable.slice.bar,
+          message: `The ${side} hand finds no way here without a move that has not been taught: ${MOVE_WORDS[slice.step]}.`,
+        },
+      ]
+    : [];
+
 export const warningsOf = (
   score: Score,
   solutions: readonly HandSolution[],
   noteById: ReadonlyMap<string, Note>,
+  rules: Rules,
 ): readonly PlanWarning[] => [
   ...score.issues.map((issue) => ({ bar: issue.bar, message: wordIssue(issue) })),
   ...solutions.flatMap(({ side, slices }) =>
@@ -66,6 +85,7 @@ export const warningsOf = (
         message: wordCompromise(compromise, side, noteById),
       })),
       ...releasedByShift(slice, side),
+      ...untaughtMove(slice, side, rules),
     ]),
   ),
 ];

@@ -1,40 +1,32 @@
+import type { Finger } from '../../hand/hand';
+import { PRICE } from '../prices';
 import { fingerAt } from '../view';
-import { WEIGHTS } from '../weights';
 import type { StateTerm, StepTerm } from './term';
 
-const SHORT = { 1: WEIGHTS.thumbOnBlack, 5: WEIGHTS.fifthOnBlack } as const;
-const BESIDE = { 1: WEIGHTS.thumbBesideWhite, 5: WEIGHTS.fifthBesideWhite } as const;
+const ON_BLACK: Readonly<Partial<Record<Finger, number>>> = { 1: PRICE.thumbOnBlack, 5: PRICE.fifthOnBlack };
+const BESIDE_WHITE: Readonly<Partial<Record<Finger, number>>> = {
+  1: PRICE.thumbBesideWhite,
+  5: PRICE.fifthBesideWhite,
+};
 
-const isShort = (finger: number): finger is 1 | 5 => finger === 1 || finger === 5;
+/** Share of the price that stays where a teacher allows short fingers on black keys. */
+const ALLOWED = 0.25;
 
 /** Long fingers take black keys; thumb and fifth prefer white. In chords the whole hand moves in, so it costs half. */
-export const shortOnBlack: StateTerm = {
-  name: 'short-finger-on-black',
-  unit: 'effort per note',
-  source: 'second trial (docs/engine.md)',
-  sentence: 'the thumb or the fifth finger has to reach in to a black key',
-  charge: (view, posture) => {
-    let sum = 0;
-    view.keys.forEach((key, index) => {
-      const finger = fingerAt(posture, index);
-      if (key.black && !key.held && isShort(finger)) sum += SHORT[finger];
-    });
-    return view.keys.length > 1 ? sum / 2 : sum;
-  },
+export const shortOnBlack: StateTerm = (view, posture, { rules }, charge) => {
+  const share = (view.keys.length > 1 ? 0.5 : 1) * (rules.blackThumb === 'allow' ? ALLOWED : 1);
+  view.keys.forEach((key, index) => {
+    const price = ON_BLACK[fingerAt(posture.fingers, index)];
+    if (price !== undefined && key.black && !key.held) charge(price, share);
+  });
 };
 
 /** Reaching in to a black key with thumb or fifth is worse with a white key beside it in the line. */
-export const blackBesideWhite: StepTerm = {
-  name: 'short-finger-on-black-beside-white',
-  unit: 'effort per neighbour',
-  source: 'second trial (docs/engine.md)',
-  sentence: 'the hand goes in to the black key and out again',
-  charge: ({ lead, from, to, a, b }) => {
-    if (!lead) return 0;
-    const before = from.keys[lead.from];
-    const after = to.keys[lead.to];
-    if (!before || !after || before.black === after.black) return 0;
-    const finger = before.black ? fingerAt(a, lead.from) : fingerAt(b, lead.to);
-    return isShort(finger) ? BESIDE[finger] : 0;
-  },
+export const blackBesideWhite: StepTerm = ({ lead, from, to, a, b }, { rules }, charge) => {
+  if (!lead) return;
+  const before = from.keys[lead.from];
+  const after = to.keys[lead.to];
+  if (!before || !after || before.black === after.black) return;
+  const price = BESIDE_WHITE[before.black ? fingerAt(a, lead.from) : fingerAt(b, lead.to)];
+  if (price !== undefined) charge(price, rules.blackThumb === 'allow' ? ALLOWED : 1);
 };

@@ -1,8 +1,8 @@
+import { PRICE } from '../prices';
 import { fingerAt } from '../view';
-import { WEIGHTS } from '../weights';
 import type { StateTerm } from './term';
 
-/** Distance at which neighbouring fingers of a chord lie at ease, u: 1-2 1.3, 1-3 2.2, 1-4 3.1, 1-5 4, the others as they count. */
+/** Distance at which neighbouring fingers of a chord lie at ease, u: 1-2 1.3, 1-3 2.2, 1-4 3.1, 1-5 4, the others as they count. First trial. */
 const EASE_WITH_THUMB = [0, 0, 1.3, 2.2, 3.1, 4];
 
 const easeOf = (low: number, high: number): number => (low === 1 ? (EASE_WITH_THUMB[high] ?? 4) : high - low);
@@ -21,24 +21,17 @@ const opening = (low: number, high: number): readonly [number, number] => {
 const closing = (low: number): readonly [number, number] => (low === 1 ? [0.7, 0.7] : [2, 2]);
 
 /** Inversions keep four fingers on neighbouring keys and open only 1-2; squeezing the other fingers is dear too. */
-export const chordSpread: StateTerm = {
-  name: 'chord-spread',
-  unit: 'effort per u, plus per u squared',
-  source: 'first trial, rest spans (docs/engine.md)',
-  sentence: 'fingers of a chord are spread or squeezed',
-  charge: (view, posture) => {
-    let sum = 0;
-    for (let index = 1; index < view.keys.length; index += 1) {
-      const [below, above] = [view.keys[index - 1], view.keys[index]];
-      const [low, high] = [fingerAt(posture, index - 1), fingerAt(posture, index)];
-      if (!below || !above || low > high) continue;
-      const distance = above.place - below.place;
-      const off = distance - easeOf(low, high);
-      const [linear, squared] = off > 0 ? opening(low, high) : closing(low);
-      // Within half a key a black key makes the difference, not the hand.
-      const far = Math.max(0, Math.abs(off) - (low === 1 ? 0 : 0.5));
-      sum += linear * WEIGHTS.chordSpread * far + squared * WEIGHTS.chordSpreadSquared * far * far;
-    }
-    return sum;
-  },
+export const chordSpread: StateTerm = (view, posture, _pricing, charge) => {
+  for (let index = 1; index < view.keys.length; index += 1) {
+    const [below, above] = [view.keys[index - 1], view.keys[index]];
+    const [low, high] = [fingerAt(posture.fingers, index - 1), fingerAt(posture.fingers, index)];
+    if (!below || !above || low > high) continue;
+    const off = above.place - below.place - easeOf(low, high);
+    const [linear, squared] = off > 0 ? opening(low, high) : closing(low);
+    // Within half a key a black key makes the difference, not the hand.
+    const far = Math.max(0, Math.abs(off) - (low === 1 ? 0 : 0.5));
+    if (far === 0) continue;
+    charge(PRICE.chordSpread, linear * far);
+    charge(PRICE.chordSpreadSquared, squared * far * far);
+  }
 };

@@ -1,18 +1,17 @@
+import type { Finger } from '../../hand/hand';
+import { PRICE } from '../prices';
 import { fingerAt } from '../view';
-import { WEIGHTS } from '../weights';
 import type { StateTerm } from './term';
 
+const USE: Readonly<Partial<Record<Finger, number>>> = { 3: PRICE.use3, 4: PRICE.use4, 5: PRICE.use5 };
+
+/** Share when there is time. Second trial (docs/engine.md). */
+const WHEN_SLOW = 0.5;
+
 /** Fourth and fifth fingers are weaker; with time to spare it matters half as much. */
-export const fingerUse: StateTerm = {
-  name: 'finger-use',
-  unit: 'effort per note',
-  source: 'second trial (docs/engine.md)',
-  sentence: 'a weaker finger plays',
-  charge: (view, posture) => {
-    let sum = 0;
-    view.keys.forEach((key, index) => {
-      if (!key.held) sum += WEIGHTS.use[fingerAt(posture, index) - 1] ?? 0;
-    });
-    return view.slow ? sum * WEIGHTS.useWhenSlow : sum;
-  },
+export const fingerUse: StateTerm = (view, posture, _pricing, charge) => {
+  view.keys.forEach((key, index) => {
+    const price = USE[fingerAt(posture.fingers, index)];
+    if (price !== undefined && !key.held) charge(price, view.slow ? WHEN_SLOW : 1);
+  });
 };

@@ -1,44 +1,55 @@
 import type { Finger } from '../../hand/hand';
 import type { SoundingKey } from '../posture';
+import { PRICE, type Charge } from '../prices';
 import { fingerAt, inOrder } from '../view';
-import { WEIGHTS } from '../weights';
-import { landsAtHome } from './landing';
-import type { MoveTerm } from './term';
+import { MOVE_SHARE } from './connection';
+import { taught } from './taught';
+import type { FingersStep, MoveTerm } from './term';
 
-/** Farthest a thumb pass reaches, u. */
+/** Farthest a thumb pass reaches, u. Second trial (docs/engine.md). */
 const WIDEST = 3.5;
 
-const keyColours = (thumb: SoundingKey, finger: SoundingKey): number => {
-  if (thumb.black && finger.black) return WEIGHTS.passBothBlack;
-  if (thumb.black) return WEIGHTS.passThumbBlackUnderWhite;
-  return finger.black ? 0 : WEIGHTS.passBothWhite;
+const chargeColours = (thumb: SoundingKey, finger: SoundingKey, share: number, charge: Charge): void => {
+  if (thumb.black && finger.black) charge(PRICE.passBothBlack, share);
+  else if (thumb.black) charge(PRICE.passThumbBlack, share);
+  else if (!finger.black) charge(PRICE.passBothWhite, share);
 };
 
-const fingerShare = (finger: Finger, distance: number): number => {
-  if (finger === 2) return WEIGHTS.pass2;
-  if (finger === 4) return WEIGHTS.pass4 + WEIGHTS.pass4PerUBeyond2 * Math.max(0, distance - 2);
-  return finger === 5 ? WEIGHTS.pass5 : 0;
+const chargeFinger = (finger: Finger, key: SoundingKey, distance: number, share: number, charge: Charge): void => {
+  if (finger === 2) charge(PRICE.pass2, share);
+  if (finger === 5) charge(PRICE.pass5, share);
+  if (finger !== 4) return;
+  charge(PRICE.pass4, share);
+  if (!key.black) charge(PRICE.pass4White, share);
+  if (distance > 2) charge(PRICE.pass4PerU, share * (distance - 2));
 };
+
+/** The keys of a pass: where the thumb is, where the finger, and which goes last; undefined when nothing crosses. */
+const crossing = (step: FingersStep) => {
+  const { lead } = step;
+  const before = lead && step.from.keys[lead.from];
+  const after = lead && step.to.keys[lead.to];
+  if (!before || !after || before.midi === after.midi) return undefined;
+  const [from, to] = [fingerAt(step.a, lead.from), fingerAt(step.b, lead.to)];
+  if ((from === 1) === (to === 1) || inOrder(before, from, after, to)) return undefined;
+  const distance = Math.abs(after.place - before.place);
+  if (distance > WIDEST) return undefined;
+  const under = to === 1;
+  return { under, thumb: under ? after : before, finger: under ? before : after, over: under ? from : to, distance };
+};
+
+/** Whether thumb and finger can cross between these two notes. */
+export const canPass = (step: FingersStep): boolean => crossing(step) !== undefined;
 
 /** The thumb passes under a finger, or a finger passes over the thumb that holds. */
-export const pass: MoveTerm = {
-  kinds: ['thumb-under', 'finger-over-thumb'],
-  unit: 'effort plus effort per u',
-  source: 'second trial (docs/engine.md)',
-  sentence: 'the thumb passes under, or a finger passes over the thumb',
-  price: (step) => {
-    const { lead } = step;
-    const before = lead && step.from.keys[lead.from];
-    const after = lead && step.to.keys[lead.to];
-    if (!before || !after || before.midi === after.midi) return undefined;
-    const [from, to] = [fingerAt(step.a, lead.from), fingerAt(step.b, lead.to)];
-    if ((from === 1) === (to === 1) || inOrder(before, from, after, to) || !landsAtHome(step)) return undefined;
-    const distance = Math.abs(after.place - before.place);
-    if (distance > WIDEST) return undefined;
-    const under = to === 1;
-    const [thumb, finger] = under ? [after, before] : [before, after];
-    const effort =
-      WEIGHTS.pass + WEIGHTS.passPerU * distance + keyColours(thumb, finger) + fingerShare(under ? from : to, distance);
-    return { kind: under ? 'thumb-under' : 'finger-over-thumb', effort: effort * WEIGHTS.moveAt[step.link] };
-  },
+export const pass: MoveTerm = (step, { rules }, charge) => {
+  const found = crossing(step);
+  if (!found) return undefined;
+  const kind = found.under ? 'thumb-under' : 'finger-over-thumb';
+  const share = MOVE_SHARE[step.link] * taught(rules, kind, charge);
+  charge(PRICE.pass, share);
+  charge(PRICE.passPerU, share * found.distance);
+  chargeColours(found.thumb, found.finger, share, charge);
+  chargeFinger(found.over, found.finger, found.distance, share, charge);
+  return (_a, _b, lands) => (lands ? kind : undefined);
 };

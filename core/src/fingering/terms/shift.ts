@@ -1,27 +1,28 @@
-import type { Hand } from '../../hand/hand';
-import { WEIGHTS } from '../weights';
-import { landsAtHome } from './landing';
-import { pass } from './pass';
-import type { StepView } from '../view';
-import type { MoveTerm } from './term';
+import { PRICE } from '../prices';
+import { isJoined, SHIFT } from './connection';
+import { canPass } from './pass';
+import { taught } from './taught';
+import type { FingersStep, MoveTerm } from './term';
 
-const couldPass = (step: StepView, hand: Hand): boolean =>
-  (step.link === 'slur' || step.link === 'plain') && pass.price(step, hand) !== undefined;
+/** Block chords between which every key changes are lifted from anyway: a shift between them costs this share. Our choice. */
+const BETWEEN_BLOCKS = 0.4;
+
+const isBetweenBlocks = ({ from, to, kept, link }: FingersStep): boolean =>
+  link === 'plain' && kept.length === 0 && from.keys.length > 1 && to.keys.length > 1;
 
 /** The hand lifts and lands elsewhere: cheap where there is a gap, dear in legato; a key still held must be let go. */
-export const shift: MoveTerm = {
-  kinds: ['shift'],
-  unit: 'effort by connection, plus effort per u',
-  source: 'second trial (docs/engine.md)',
-  sentence: 'the hand lifts and lands in another position',
-  price: (step, hand) => {
-    // Joined notes that thumb and finger can cross between are crossed, not jumped.
-    if (couldPass(step, hand)) return undefined;
-    const by = Math.abs(step.b.frame - step.a.frame);
-    if (!landsAtHome(step))
-      return step.kept.length > 0 ? { kind: 'shift', effort: 2 * WEIGHTS.releaseEarly } : undefined;
-    const effort =
-      WEIGHTS.shift[step.link] + WEIGHTS.shiftPerU * by + (step.kept.length > 0 ? WEIGHTS.releaseEarly : 0);
-    return { kind: 'shift', effort };
-  },
+export const shift: MoveTerm = (step, { rules }, charge) => {
+  // Joined notes that thumb and finger can cross between are crossed, not jumped.
+  if (isJoined(step.link) && canPass(step)) return undefined;
+  const share = taught(rules, 'shift', charge) * (isBetweenBlocks(step) ? BETWEEN_BLOCKS : 1);
+  const holds = step.kept.length > 0;
+  charge(SHIFT[step.link], share);
+  if (holds) charge(PRICE.releaseEarly, 1);
+  return (a, b, lands, add) => {
+    // With a key held there must always be a way on, however bad.
+    if (!lands && !holds) return undefined;
+    if (!lands) add(PRICE.releaseEarly, 1);
+    add(PRICE.shiftPerU, share * Math.abs(b.frame - a.frame));
+    return 'shift';
+  };
 };

@@ -1,5 +1,7 @@
-import { posture, view } from '../../../testing/step';
-import { DEFAULT_HAND, handOfSpan } from '../../hand/hand';
+import { stateCharges } from '../../../testing/step';
+import { handOfSpan } from '../../hand/hand';
+import { SHIPPED_WEIGHTS, type PriceName } from '../prices';
+import { DEFAULT_RULES } from '../rules';
 import { shortOnBlack } from './black-keys';
 import { chordSpread } from './chord-spread';
 import { chordStretch } from './chord-stretch';
@@ -7,62 +9,67 @@ import { fingerUse } from './finger-use';
 import { leaveRest } from './leave-rest';
 import { openHand } from './open-hand';
 import { thumbUnderChord } from './thumb-under-chord';
-import type { StateTerm } from './term';
 
-const charge = (term: StateTerm, names: string, fingers: string, thumb: string, hand = DEFAULT_HAND): number =>
-  term.charge(view(names), posture(fingers, thumb), hand);
+const effort = (charges: Record<string, number>): number =>
+  Object.entries(charges).reduce((sum, [name, amount]) => sum + amount * SHIPPED_WEIGHTS[name as PriceName], 0);
 
-describe('what a posture costs by itself', () => {
-  it('resting fingers cost nothing, and more the farther they leave', () => {
+const total = (charges: Record<string, number>): number => Object.values(charges).reduce((sum, one) => sum + one, 0);
+
+describe('what a posture is charged for', () => {
+  it('resting fingers for nothing, and others for how far they leave', () => {
     for (const [name, finger] of ['C4', 'D4', 'E4', 'F4', 'G4'].map(
       (name, index) => [name, String(index + 1)] as const,
     ))
-      expect(charge(leaveRest, name, finger, 'C4')).toBe(0);
-    const [one, two] = [charge(leaveRest, 'A4', '5', 'C4'), charge(leaveRest, 'B4', '5', 'C4')];
-    // One u out for the fifth: 0.15 × 0.5 + 0.7 × 0.5 + 0.2 × 0.5² = 0.475.
-    expect(one).toBeCloseTo(0.475, 9);
-    expect(two).toBeGreaterThan(2 * one);
+      expect(total(stateCharges(leaveRest, name, finger, 'C4'))).toBe(0);
+    // A4 lies 1 u beyond G4, the fifth's place in C position: half a key near, half a key far, 0.5² squared.
+    expect(stateCharges(leaveRest, 'A4', '5', 'C4')).toEqual({ leaveNear: 0.5, leave5: 0.5, leaveFarSquared: 0.25 });
+    // B3 lies 1 u below the thumb's place, D4 1 u above it.
+    expect(stateCharges(leaveRest, 'B3', '1', 'C4')).toMatchObject({ leaveThumbOut: 0.5 });
+    expect(stateCharges(leaveRest, 'D4', '1', 'C4')).toMatchObject({ leaveThumbIn: 0.5 });
   });
 
-  it('the thumb leaves outward more easily than the middle fingers leave at all', () => {
-    expect(charge(leaveRest, 'B3', '1', 'C4')).toBeLessThan(charge(leaveRest, 'D4', '3', 'C4'));
+  it('thumb and fifth on black keys, half in chords, a quarter where a teacher allows it', () => {
+    expect(stateCharges(shortOnBlack, 'Bb4', '3', 'G4')).toEqual({});
+    expect(stateCharges(shortOnBlack, 'Bb4', '1', 'B4')).toEqual({ thumbOnBlack: 1 });
+    expect(stateCharges(shortOnBlack, 'Bb4', '5', 'E4')).toEqual({ fifthOnBlack: 1 });
+    expect(stateCharges(shortOnBlack, 'Bb4 D5 F5', '135', 'B4')).toEqual({ thumbOnBlack: 0.5 });
+    const allowing = { ...DEFAULT_RULES, blackThumb: 'allow' } as const;
+    expect(stateCharges(shortOnBlack, 'Bb4', '1', 'B4', { rules: allowing })).toEqual({ thumbOnBlack: 0.25 });
   });
 
-  it('black keys are for long fingers', () => {
-    expect(charge(shortOnBlack, 'Bb4', '3', 'G4')).toBe(0);
-    expect(charge(shortOnBlack, 'Bb4', '1', 'B4')).toBe(0.6);
-    expect(charge(shortOnBlack, 'Bb4', '5', 'E4')).toBe(0.6);
-    // In a chord the whole hand moves in.
-    expect(charge(shortOnBlack, 'Bb4 D5 F5', '135', 'B4')).toBe(0.3);
+  it('weak fingers, half when there is time', () => {
+    expect(stateCharges(fingerUse, 'G4', '5', 'C4')).toEqual({ use5: 1 });
+    expect(stateCharges(fingerUse, 'G4', '5', 'C4', { slow: true })).toEqual({ use5: 0.5 });
+    expect(stateCharges(fingerUse, 'C4 D4', '12', 'C4')).toEqual({});
   });
 
-  it('weak fingers count half when there is time', () => {
-    expect(fingerUse.charge(view('G4'), posture('5', 'C4'), DEFAULT_HAND)).toBe(0.2);
-    expect(fingerUse.charge(view('G4', { slow: true }), posture('5', 'C4'), DEFAULT_HAND)).toBe(0.1);
-    expect(charge(fingerUse, 'C4', '1', 'C4')).toBe(0);
-  });
-
+  // Common practice, no source: chord-fingerings.json.
   it.each([
     ['root', 'C4 E4 G4', '135', '124'],
     ['first inversion', 'E4 G4 C5', '125', '135'],
     ['second inversion', 'G4 C5 E5', '135', '125'],
     ['an octave over the root', 'C4 E4 G4 C5', '1235', '1245'],
     ['an octave over the fifth', 'C4 F4 A4 C5', '1245', '1235'],
-  ])('a chord spreads least as common practice has it: %s', (_what, names, usual, other) => {
-    expect(charge(chordSpread, names, usual, 'C4')).toBeLessThan(charge(chordSpread, names, other, 'C4'));
+  ])('a chord for how it is spread, least as common practice has it: %s', (_what, names, usual, other) => {
+    expect(effort(stateCharges(chordSpread, names, usual, 'C4'))).toBeLessThan(
+      effort(stateCharges(chordSpread, names, other, 'C4')),
+    );
   });
 
-  it('a reach costs only near the limit of this hand', () => {
-    expect(charge(chordStretch, 'C4 G4', '15', 'C4')).toBe(0);
-    const octave = (span: number): number => charge(chordStretch, 'C4 C5', '15', 'C4', handOfSpan(span));
-    expect(octave(232)).toBeLessThan(octave(200));
-    expect(octave(181)).toBeCloseTo(2, 0);
+  it('a reach only near the limit of this hand, and a rolled one for what is beyond', () => {
+    expect(stateCharges(chordStretch, 'C4 G4', '15', 'C4')).toEqual({});
+    const octave = (span: number) => stateCharges(chordStretch, 'C4 C5', '15', 'C4', { hand: handOfSpan(span) });
+    expect(octave(232)['stretchAtLimit']).toBeLessThan(octave(200)['stretchAtLimit']!);
+    // A hand of 179.5 mm reaches 164.5 mm, an octave exactly.
+    expect(octave(179.5)).toEqual({ stretchAtLimit: 1 });
+    // One white key (23.5 mm) less.
+    expect(octave(156)).toEqual({ stretchAtLimit: 1, rolledExcess: 1 });
   });
 
-  it('an open hand and a thumb under the chord have their price', () => {
-    expect(openHand.charge(view('C4'), posture('1', 'D4', 'open'), DEFAULT_HAND)).toBe(0.25);
-    expect(openHand.charge(view('C4 C5'), posture('15', 'D4', 'open'), DEFAULT_HAND)).toBe(0);
-    expect(charge(thumbUnderChord, 'C#4 D4', '21', 'C4')).toBe(2);
-    expect(charge(thumbUnderChord, 'C4 D4', '12', 'C4')).toBe(0);
+  it('an open hand over a single note, and the thumb under a chord', () => {
+    expect(stateCharges(openHand, 'C4', '1', 'D4', { shape: 'open' })).toEqual({ openHand: 1 });
+    expect(stateCharges(openHand, 'C4 C5', '15', 'D4', { shape: 'open' })).toEqual({});
+    expect(stateCharges(thumbUnderChord, 'C#4 D4', '21', 'C4')).toEqual({ thumbUnderChord: 1 });
+    expect(stateCharges(thumbUnderChord, 'C4 D4', '12', 'C4')).toEqual({});
   });
 });

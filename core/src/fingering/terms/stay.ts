@@ -1,10 +1,14 @@
-import { fingerAt, inOrder, spans, type StepView } from '../view';
-import type { MoveTerm } from './term';
+import { fingerAt, inOrder, spans } from '../view';
+import { isJoined } from './connection';
+import type { FingersStep, MoveTerm } from './term';
 import type { Hand } from '../../hand/hand';
 
 /** Whether the moving fingers go on in the order of the keys, and (where the keys are to be joined) both fit at once. */
-export const followsOn = (step: StepView, hand: Hand): boolean => {
-  const joined = step.link === 'slur' || step.link === 'plain';
+export const followsOn = (step: FingersStep, hand: Hand): boolean => {
+  // While nothing is struck other fingers on the keys are a substitution, which has its own price.
+  if (step.to.keys.every((key) => key.held))
+    return step.kept.every(([a, b]) => fingerAt(step.a, a) === fingerAt(step.b, b));
+  const joined = isJoined(step.link);
   return step.to.keys.every((key, b) => {
     if (key.held) return true;
     return step.from.keys.every((before, a) => {
@@ -19,13 +23,5 @@ export const followsOn = (step: StepView, hand: Hand): boolean => {
 };
 
 /** Staying in the position is free. */
-export const stay: MoveTerm = {
-  kinds: ['stay'],
-  unit: 'free',
-  source: 'craft: stay in a position as long as possible',
-  sentence: 'the hand stays where it is',
-  price: (step, hand) =>
-    step.a.frame === step.b.frame && step.a.shape === step.b.shape && followsOn(step, hand)
-      ? { kind: 'stay', effort: 0 }
-      : undefined,
-};
+export const stay: MoveTerm = (step, { hand }) =>
+  followsOn(step, hand) ? (a, b) => (a.frame === b.frame && a.shape === b.shape ? 'stay' : undefined) : undefined;

@@ -1,8 +1,11 @@
-import { step } from '../../../testing/step';
+import { moveCharges, step, stepCharges } from '../../../testing/step';
 import { DEFAULT_HAND, handOfSpan } from '../../hand/hand';
-import { MOVE_TERMS, priceStep, STATE_TERMS, STEP_TERMS } from './index';
+import { pricingFor } from '../pricing';
+import { chargeStep } from '../price';
+import { MOVES_AS_USUAL } from '../rules';
 import { blackBesideWhite } from './black-keys';
 import { crossedOrder } from './crossed-order';
+import { fingerOverFinger } from './finger-over-finger';
 import { heldKeys } from './held-keys';
 import { hinge } from './hinge';
 import { pass } from './pass';
@@ -12,8 +15,14 @@ import { shift } from './shift';
 import { slide } from './slide';
 import { stay } from './stay';
 import { stretchMove } from './stretch-move';
+import { substitution } from './substitution';
+import { connectedVoice } from './voice';
 
-const kindOf = (...args: Parameters<typeof step>): string | undefined => priceStep(step(...args), DEFAULT_HAND)?.kind;
+const pricing = pricingFor('right', DEFAULT_HAND);
+const kindOf = (...args: Parameters<typeof step>): string | undefined => {
+  const made = step(...args);
+  return chargeStep(made, made.before, made.after, pricing, () => undefined);
+};
 
 describe('moves are told apart as the trade tells them', () => {
   it.each([
@@ -25,6 +34,8 @@ describe('moves are told apart as the trade tells them', () => {
     ['the thumb coming in and the hand closing round it', 'A4 | 5 | D4', 'E4 | 1 | E4', 'contraction'],
     ['the second finger reaching out the other way', 'A4 | 5 | D4', 'D4 | 2 | C4', 'extension'],
     ['off a black key to the white one beside it', 'Bb4 | 1 | B4', 'A4 | 1 | A4', 'slide'],
+    ['another finger on a key that stays down', 'G4 | 5 | C4', '(G4) | 1 | G4', 'silent-substitution'],
+    ['4 over 5 in the outer line of octaves', 'C4 C5 | 15 | C4 | open', 'D4 D5 | 14 | D4 | open', 'finger-over-finger'],
     ['far away', 'C4 | 1 | C4', 'C6 | 1 | C6', 'shift'],
   ])('%s', (_what, from, to, kind) => {
     expect(kindOf(from, to)).toBe(kind);
@@ -36,97 +47,126 @@ describe('moves are told apart as the trade tells them', () => {
   });
 });
 
-describe('what moves cost', () => {
-  const effort = (term: (typeof MOVE_TERMS)[number], ...args: Parameters<typeof step>): number | undefined =>
-    term.price(step(...args), DEFAULT_HAND)?.effort;
-
-  it('staying is free, and impossible with crossed fingers', () => {
-    expect(effort(stay, 'C4 | 1 | C4', 'E4 | 3 | C4')).toBe(0);
-    expect(effort(stay, 'E4 | 3 | C4', 'F4 | 2 | C4')).toBeUndefined();
+describe('what moves are charged for', () => {
+  it('staying for nothing, and it is impossible with crossed fingers', () => {
+    expect(moveCharges(stay, step('C4 | 1 | C4', 'E4 | 3 | C4'))).toEqual({ kind: 'stay', charges: {} });
+    expect(moveCharges(stay, step('E4 | 3 | C4', 'F4 | 2 | C4'))).toBeUndefined();
   });
 
-  it('a thumb pass grows with distance, and dislikes a black thumb under a white finger', () => {
-    // 1.6 + 0.5 × 1 u + 0.4 for two white keys.
-    expect(effort(pass, 'E4 | 3 | C4', 'F4 | 1 | F4')).toBeCloseTo(2.5, 9);
-    expect(effort(pass, 'E4 | 3 | C4', 'G4 | 1 | G4')).toBeGreaterThan(2.5);
-    expect(effort(pass, 'A4 | 3 | F4', 'Bb4 | 1 | B4')).toBeGreaterThan(effort(pass, 'Bb4 | 4 | F4', 'C5 | 1 | C5')!);
-    expect(effort(pass, 'C4 | 3 | A3', 'C5 | 1 | C5')).toBeUndefined();
-    expect(effort(pass, 'E4 | 3 | C4', 'F4 | 2 | E4')).toBeUndefined();
+  it('a pass for its distance, its keys and the finger crossed', () => {
+    const charges = (from: string, to: string) => moveCharges(pass, step(from, to))?.charges;
+    expect(charges('E4 | 3 | C4', 'F4 | 1 | F4')).toEqual({ pass: 1, passPerU: 1, passBothWhite: 1 });
+    expect(charges('E4 | 4 | B3', 'G4 | 1 | G4')).toEqual({
+      pass: 1,
+      passPerU: 2,
+      passBothWhite: 1,
+      pass4: 1,
+      pass4White: 1,
+    });
+    expect(charges('A4 | 3 | F4', 'Bb4 | 1 | B4')).toMatchObject({ passThumbBlack: 1 });
+    expect(charges('Bb4 | 4 | F4', 'C5 | 1 | C5')).not.toHaveProperty('pass4White');
+    expect(charges('E4 | 5 | A3', 'F4 | 1 | F4')).toMatchObject({ pass5: 1 });
+    expect(charges('C4 | 3 | A3', 'C5 | 1 | C5')).toBeUndefined();
+    expect(charges('E4 | 3 | C4', 'F4 | 2 | E4')).toBeUndefined();
   });
 
-  it('passing 4 costs more than 3, and 5 most of all', () => {
-    const [three, four, five] = ['3 | C4', '4 | B3', '5 | A3'].map((rest) =>
-      effort(pass, `E4 | ${rest}`, 'F4 | 1 | F4')!,
+  it('a shift by how free the hand is, and for a held key that it leaves', () => {
+    const [slur, plain, lift, rest] = (['slur', 'plain', 'lift', 'rest'] as const).map(
+      (link) => moveCharges(shift, step('C4 | 1 | C4', 'C6 | 1 | C6', link))?.charges,
     );
-    expect(three!).toBeLessThan(four!);
-    expect(four!).toBeLessThan(five!);
+    expect([slur, plain, lift, rest].map((charges) => Object.keys(charges!)[0])).toEqual([
+      'shiftSlur',
+      'shiftPlain',
+      'shiftLift',
+      'shiftRest',
+    ]);
+    expect(slur).toMatchObject({ shiftPerU: 14 });
+    expect(moveCharges(shift, step('C4 | 1 | C4', '(C4) C6 | 15 | G5'))?.charges).toMatchObject({ releaseEarly: 1 });
   });
 
-  it('a shift costs less the freer the hand is', () => {
-    const [slur, plain, lift, rest] = (['slur', 'plain', 'lift', 'rest'] as const).map((link) =>
-      effort(shift, 'C4 | 1 | C4', 'C6 | 1 | C6', link)!,
-    );
-    expect(slur!).toBeGreaterThan(plain!);
-    expect(plain!).toBeGreaterThan(lift!);
-    expect(lift!).toBeGreaterThan(rest!);
-  });
-
-  it('a held key is let go only when nothing else is possible', () => {
-    expect(effort(shift, 'C4 | 1 | C4', '(C4) C6 | 15 | G5')!).toBeGreaterThan(25);
-  });
-
-  it('a hinge takes the hand along and lands at home', () => {
-    expect(effort(hinge, 'G4 | 5 | C4', 'G4 | 4 | D4')).toBeCloseTo(0.8 + 0.25, 9);
-    expect(effort(hinge, 'G4 | 5 | C4', 'G4 | 4 | C4')).toBeUndefined();
-    expect(effort(hinge, 'G4 | 4 | D4', 'G4 | 3 | E4', 'plain', true)).toBe(0);
+  it('a hinge for its travel; it lands at home; quick repeats go down the fingers for nothing', () => {
+    expect(moveCharges(hinge, step('G4 | 5 | C4', 'G4 | 4 | D4'))?.charges).toEqual({ hinge: 1, hingePerU: 1 });
+    expect(moveCharges(hinge, step('G4 | 5 | C4', 'G4 | 4 | C4'))).toBeUndefined();
+    expect(moveCharges(hinge, step('G4 | 4 | D4', 'G4 | 3 | E4', 'plain', true))?.charges).toEqual({});
+    expect(moveCharges(hinge, step('G4 | 5 | C4', 'G4 | 4 | D4'), { repeats: 'never-change' })).toBeUndefined();
   });
 
   it('the hand opens no farther than it reaches', () => {
-    expect(stretchMove.price(step('C4 | 1 | C4', 'C5 | 5 | F4'), DEFAULT_HAND)).toBeDefined();
-    expect(stretchMove.price(step('C4 | 1 | C4', 'C5 | 5 | F4'), handOfSpan(150))).toBeUndefined();
+    const opening = step('C4 | 1 | C4', 'C5 | 5 | F4');
+    expect(moveCharges(stretchMove, opening)?.kind).toBe('extension');
+    expect(moveCharges(stretchMove, opening, {}, handOfSpan(150))).toBeUndefined();
   });
 
-  it('a slide stands in for the price of the same finger', () => {
+  it('a slide in place of one finger on two keys', () => {
     const sliding = step('Bb4 | 3 | G4', 'A4 | 3 | F4');
-    expect(slide.price(sliding, DEFAULT_HAND)!.effort + sameFinger.charge(sliding)).toBe(4);
+    expect(moveCharges(slide, sliding)?.charges).toEqual({ slide: 1, sameFingerSlur: -1 });
+    expect(stepCharges(sameFinger, sliding)).toEqual({ sameFingerSlur: 1 });
+    expect(moveCharges(slide, step('A4 | 3 | F4', 'Bb4 | 3 | G4'))).toBeUndefined();
+  });
+
+  it('a substitution only while nothing is struck', () => {
+    expect(moveCharges(substitution, step('G4 | 5 | C4', '(G4) | 1 | G4'))?.charges).toEqual({
+      silentSubstitution: 1,
+      hingePerU: 4,
+    });
+    expect(moveCharges(substitution, step('G4 | 5 | C4', '(G4) A4 | 12 | G4'))).toBeUndefined();
+  });
+
+  it('a finger over a finger only in slurred chords, and only where the rule allows it', () => {
+    const octaves = step('C4 C5 | 15 | C4 | open', 'D4 D5 | 14 | D4 | open');
+    expect(moveCharges(fingerOverFinger, octaves)?.charges).toEqual({ fingerOver: 1, fingerOverPerU: 1 });
+    expect(moveCharges(fingerOverFinger, octaves, { crossing: 'thumb-only' })).toBeUndefined();
+    expect(moveCharges(fingerOverFinger, step('C5 | 5 | F4', 'D5 | 4 | A4'))).toBeUndefined();
+  });
+
+  it('a move that has not been taught besides its price; a cheaper one by its share', () => {
+    const passing = step('E4 | 3 | C4', 'F4 | 1 | F4');
+    const untaught = { moves: { ...MOVES_AS_USUAL, 'thumb-under': 'untaught' } } as const;
+    expect(moveCharges(pass, passing, untaught)?.charges).toEqual({
+      untaught: 1,
+      pass: 1,
+      passPerU: 1,
+      passBothWhite: 1,
+    });
+    const easy = { moves: { ...MOVES_AS_USUAL, 'thumb-under': 0.5 } };
+    expect(moveCharges(pass, passing, easy)?.charges).toEqual({ pass: 0.5, passPerU: 0.5, passBothWhite: 0.5 });
   });
 });
 
-describe('what a step costs besides the move', () => {
-  it('one finger cannot join two keys, but may take them detached', () => {
-    const [joined, lifted] = (['slur', 'rest'] as const).map((link) =>
-      sameFinger.charge(step('C4 | 2 | B3', 'E4 | 2 | D4', link)),
-    );
-    expect(joined).toBe(14);
-    expect(lifted).toBe(0.1);
+describe('what a step is charged for besides the move', () => {
+  it('one finger on two keys, by the connection', () => {
+    expect(stepCharges(sameFinger, step('C4 | 2 | B3', 'E4 | 2 | D4', 'slur'))).toEqual({ sameFingerSlur: 1 });
+    expect(stepCharges(sameFinger, step('C4 | 2 | B3', 'E4 | 2 | D4', 'rest'))).toEqual({ sameFingerRest: 1 });
   });
 
-  it('fingers other than the thumb do not change order close by; leaping, they may', () => {
-    expect(crossedOrder.charge(step('E4 | 3 | C4', 'F4 | 2 | E4'))).toBe(30);
-    expect(crossedOrder.charge(step('E4 | 3 | C4', 'F4 | 1 | F4'))).toBe(0);
-    expect(crossedOrder.charge(step('E4 | 3 | C4', 'E5 | 2 | D5'))).toBe(0);
+  it('fingers other than the thumb that change order close by; leaping, they may', () => {
+    expect(stepCharges(crossedOrder, step('E4 | 3 | C4', 'F4 | 2 | E4'))).toEqual({ crossedSlur: 1 });
+    expect(stepCharges(crossedOrder, step('E4 | 3 | C4', 'F4 | 1 | F4'))).toEqual({});
+    expect(stepCharges(crossedOrder, step('E4 | 3 | C4', 'E5 | 2 | D5'))).toEqual({});
   });
 
-  it('quick repeats want another finger', () => {
-    expect(repeats.charge(step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', true))).toBe(2.5);
-    expect(repeats.charge(step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', false))).toBe(0);
+  it('quick repeats with one finger, and slow ones where a teacher always changes', () => {
+    const slow = step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', false);
+    expect(stepCharges(repeats, step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', true))).toEqual({ fastRepeat: 1 });
+    expect(stepCharges(repeats, slow)).toEqual({});
+    expect(stepCharges(repeats, slow, { repeats: 'always-change' })).toEqual({ fastRepeat: 1 });
   });
 
-  it('a held key keeps its finger or is silently taken over', () => {
-    expect(heldKeys.charge(step('C4 | 1 | C4', '(C4) E4 | 13 | C4'))).toBe(0);
-    expect(heldKeys.charge(step('C4 | 2 | B3', '(C4) E4 | 13 | C4'))).toBe(6);
+  it('a held key that changes its finger while another is struck', () => {
+    expect(stepCharges(heldKeys, step('C4 | 1 | C4', '(C4) E4 | 13 | C4'))).toEqual({});
+    expect(stepCharges(heldKeys, step('C4 | 2 | B3', '(C4) E4 | 13 | C4'))).toEqual({ silentSubstitution: 1 });
   });
 
-  it('the thumb goes in to a black key and out again at a price', () => {
-    expect(blackBesideWhite.charge(step('Bb4 | 1 | B4', 'C5 | 2 | B4'))).toBe(0.3);
-    expect(blackBesideWhite.charge(step('Bb4 | 3 | G4', 'C5 | 4 | G4'))).toBe(0);
+  it('the thumb going in to a black key and out again', () => {
+    expect(stepCharges(blackBesideWhite, step('Bb4 | 1 | B4', 'C5 | 2 | B4'))).toEqual({ thumbBesideWhite: 1 });
+    expect(stepCharges(blackBesideWhite, step('Bb4 | 2 | A4', 'C5 | 3 | A4'))).toEqual({});
   });
 
-  it('every term names its unit, its source and a sentence, once', () => {
-    const terms = [...STATE_TERMS, ...STEP_TERMS, ...MOVE_TERMS];
-    for (const term of terms)
-      for (const text of [term.unit, term.source, term.sentence]) expect(text.length).toBeGreaterThan(3);
-    const names = [...STATE_TERMS, ...STEP_TERMS].map(({ name }) => name);
-    expect(new Set(names).size).toBe(names.length);
+  it('the upper line of a slur broken by one finger on two keys', () => {
+    const hopping = step('C4 E4 | 13 | C4', 'D4 F4 | 13 | D4');
+    expect(stepCharges(connectedVoice, hopping)).toEqual({ voiceBroken: 1 });
+    expect(stepCharges(connectedVoice, step('C4 E4 | 13 | C4', 'D4 F4 | 14 | C4'))).toEqual({});
+    expect(stepCharges(connectedVoice, hopping, { connectedTop: 'none' })).toEqual({});
+    expect(stepCharges(connectedVoice, step('C4 E4 | 13 | C4', 'D4 F4 | 13 | D4', 'plain'))).toEqual({});
   });
 });

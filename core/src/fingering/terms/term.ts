@@ -1,26 +1,20 @@
-import type { Hand } from '../../hand/hand';
-import type { Posture } from '../posture';
-import type { SliceView, StepView } from '../view';
+import type { Finger } from '../../hand/hand';
+import type { Charge } from '../prices';
+import type { Pricing } from '../pricing';
+import type { Frame, Posture } from '../posture';
+import type { LinkView, SliceView } from '../view';
 
 /** What a posture costs by itself. */
-export interface StateTerm {
-  readonly name: string;
-  readonly unit: string;
-  /** Where the figure comes from. */
-  readonly source: string;
-  /** What the charge is for, in the trade's words. */
-  readonly sentence: string;
-  readonly charge: (view: SliceView, posture: Posture, hand: Hand) => number;
+export type StateTerm = (view: SliceView, posture: Posture, pricing: Pricing, charge: Charge) => void;
+
+/** Two neighbouring slices and the fingers on them; what a step costs depends on these and, for moves, on the frames. */
+export interface FingersStep extends LinkView {
+  readonly a: readonly Finger[];
+  readonly b: readonly Finger[];
 }
 
-/** What getting from one posture to the next costs besides the move itself. */
-export interface StepTerm {
-  readonly name: string;
-  readonly unit: string;
-  readonly source: string;
-  readonly sentence: string;
-  readonly charge: (step: StepView) => number;
-}
+/** What getting from one slice to the next costs besides the move itself. */
+export type StepTerm = (step: FingersStep, pricing: Pricing, charge: Charge) => void;
 
 /** The kinds of craft, gentlest first; `stay` is no move at all. */
 export const MOVE_KINDS = [
@@ -35,18 +29,14 @@ export const MOVE_KINDS = [
   'shift',
 ] as const;
 export type MoveKind = (typeof MOVE_KINDS)[number];
-export type StepKind = 'stay' | MoveKind;
+export const STEP_KINDS = ['stay', ...MOVE_KINDS] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
 
-/** One way of getting from a posture to the next: what it costs when this step can be done that way, else undefined. */
-export interface MoveTerm {
-  readonly kinds: readonly StepKind[];
-  readonly unit: string;
-  readonly source: string;
-  readonly sentence: string;
-  readonly price: (step: StepView, hand: Hand) => PricedStep | undefined;
-}
+/** What the frames add to a move, and its kind; undefined when these frames cannot make it. */
+export type FrameCharge = (from: Frame, to: Frame, lands: boolean, charge: Charge) => StepKind | undefined;
 
-export interface PricedStep {
-  readonly kind: StepKind;
-  readonly effort: number;
-}
+/**
+ * One way of getting from a posture to the next. The fingers decide whether it can be at all and what it costs whatever the
+ * frames are; the frames (`lands`: the leading finger comes to rest at home) decide the rest.
+ */
+export type MoveTerm = (step: FingersStep, pricing: Pricing, charge: Charge) => FrameCharge | undefined;

@@ -1,0 +1,35 @@
+import { DEFAULT_RULES, MOVE_KINDS, MOVES_AS_USUAL, type MoveKind, type Rules } from '@kettle-step/core';
+import { z } from 'zod';
+
+/** What a teacher may write into a rules file: any part of the rules; the rest is as usual. See docs/engine.md. */
+
+/** A share of a move's usual price; above this it would be a prohibition by another name. */
+const DEAREST = 10;
+
+const movePrice = z.union([z.number().min(0).max(DEAREST), z.literal('untaught')]);
+
+export const rulesFileSchema = z
+  .object({
+    moves: z.object(Object.fromEntries(MOVE_KINDS.map((kind) => [kind, movePrice.optional()]))).strict(),
+    repeats: z.enum(['by-speed', 'always-change', 'never-change']),
+    fastRepeatsPerSecond: z.number().min(1).max(20),
+    blackThumb: z.enum(['avoid', 'allow']),
+    crossing: z.enum(['thumb-only', 'outer-voices']),
+    connectedTop: z.enum(['right', 'left', 'both', 'none']),
+    ties: z.union([z.number().min(0).max(1), z.literal('hard')]),
+  })
+  .partial()
+  .strict();
+export type RulesFile = z.infer<typeof rulesFileSchema>;
+
+type Given<T> = { readonly [K in keyof T]?: Exclude<T[K], undefined> };
+
+const given = <T extends object>(record: T): Given<T> =>
+  Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as Given<T>;
+
+/** The rules of a file, completed with what is usual. */
+export const completeRules = ({ moves = {}, ...more }: RulesFile): Rules => ({
+  ...DEFAULT_RULES,
+  ...given(more),
+  moves: { ...MOVES_AS_USUAL, ...(given(moves) as Partial<Record<MoveKind, number | 'untaught'>>) },
+});

@@ -1,0 +1,76 @@
+import type { Key } from '../score/score';
+import { chargeStart, type Lattice } from './lattice';
+import { chargeState, chargeStep, writeInto, type Ledger } from './price';
+import { PRICE, PRICE_NAMES, PRICES, type PriceName } from './prices';
+import type { Pricing } from './pricing';
+import { strayFingers, tieStrength, type Targets } from './ties';
+
+/** A lattice with all that its prices were made of. */
+export interface PricedLattice {
+  readonly lattice: Lattice;
+  readonly pricing: Pricing;
+  readonly key: Key;
+  readonly targets: Targets;
+}
+
+/** A stretch of a way through a lattice: the postures of the layers from `from` on. */
+export interface Stretch {
+  readonly from: number;
+  readonly postures: readonly number[];
+}
+
+/**
+ * What a stretch is made of, price by price: its postures, the steps into each of them, and (where `before` is given) the step
+ * into the first. Its effort is the sum of amounts times prices.
+ */
+export const ledgerOf = (
+  { lattice, pricing, key, targets }: PricedLattice,
+  { from, postures }: Stretch,
+  before: number | undefined,
+): Ledger => {
+  const ledger: Ledger = new Map();
+  const charge = writeInto(ledger);
+  postures.forEach((at, ahead) => {
+    const index = from + ahead;
+    const layer = lattice.layers[index]!;
+    const posture = layer.pattern.postures[at]!;
+    chargeState(layer.pattern.view, posture, pricing, charge);
+    const target = targets.get(index);
+    if (index === 0 && !target?.inRun) chargeStart(layer, posture, key, pricing.side, charge);
+    const stray = target ? strayFingers(layer, at, target) : 0;
+    if (stray > 0) charge(PRICE.sameMusic, (stray * tieStrength(pricing)) / pricing.weights[PRICE.sameMusic]!);
+    const came = ahead === 0 ? before : postures[ahead - 1];
+    if (came === undefined) return;
+    const { linked, shift } = lattice.steps[index]!;
+    const a = lattice.layers[index - 1]!.pattern.postures[came]!;
+    if (linked) chargeStep(linked, a, { ...posture, frame: posture.frame + shift }, pricing, charge);
+  });
+  return ledger;
+};
+
+/** One price in which two ways differ; effort above 0 where the second is dearer. */
+export interface Difference {
+  readonly price: PriceName;
+  readonly amount: number;
+  readonly effort: number;
+  /** A sentence without its full stop, as in “asks for a jump inside the slur (6.0)”. */
+  readonly sentence: string;
+}
+
+/** Differences below this are noise of adding. */
+const NOTHING = 0.005;
+
+const sentenceFor = (price: PriceName, effort: number): string =>
+  `${effort > 0 ? 'asks for' : 'spares'} ${PRICES[price].what} (${Math.abs(effort).toFixed(1)})`;
+
+/** Every price in which two ledgers differ, those that matter most first. */
+export const differences = (first: Ledger, second: Ledger, { weights }: Pricing): readonly Difference[] => {
+  const difference: Ledger = new Map(second);
+  const take = writeInto(difference, -1);
+  for (const [price, amount] of first) take(PRICE[price], amount);
+  return PRICE_NAMES.flatMap((price) => {
+    const amount = difference.get(price) ?? 0;
+    const effort = amount * weights[PRICE[price]]!;
+    return Math.abs(effort) < NOTHING ? [] : [{ price, amount, effort, sentence: sentenceFor(price, effort) }];
+  }).sort((a, b) => Math.abs(b.effort) - Math.abs(a.effort));
+};

@@ -1,0 +1,42 @@
+import { PRICE } from '../prices';
+import type { Pricing } from '../pricing';
+import { fingerAt, inOrder } from '../view';
+import { MOVE_SHARE } from './connection';
+import { taught } from './taught';
+import type { FingersStep, MoveTerm } from './term';
+
+/** Farthest one finger passes over another, u. Common practice, no source. */
+const WIDEST = 2.1;
+
+/** The outer keys of a step: of chords those on the little finger's side, of single notes the two that lead. */
+const outerKeys = (step: FingersStep) => {
+  const [a, b] = step.lead ? [step.lead.from, step.lead.to] : [step.from.keys.length - 1, step.to.keys.length - 1];
+  return { before: step.from.keys[a], after: step.to.keys[b], from: fingerAt(step.a, a), to: fingerAt(step.b, b) };
+};
+
+const pairCrosses = (from: number, to: number): boolean =>
+  (from === 5 && (to === 4 || to === 3)) ||
+  (from === 4 && to === 5) ||
+  (from === 4 && to === 3) ||
+  (from === 3 && to === 4);
+
+const isOctave = (step: FingersStep): boolean => step.from.keys.length > 1 && step.to.keys.length > 1;
+
+const allowed = (step: FingersStep, { rules }: Pricing): boolean => rules.crossing === 'outer-voices' && isOctave(step);
+
+/**
+ * 4 or 3 passes over 5, or 5 under 4, in the outer line of chords and octaves that are to be connected. Single notes never:
+ * there the order of the fingers holds.
+ */
+export const fingerOverFinger: MoveTerm = (step, pricing, charge) => {
+  if (!allowed(step, pricing) || step.link !== 'slur') return undefined;
+  const { before, after, from, to } = outerKeys(step);
+  if (!before || !after || before.midi === after.midi || !pairCrosses(from, to)) return undefined;
+  if (inOrder(before, from, after, to)) return undefined;
+  const distance = Math.abs(after.place - before.place);
+  if (distance > WIDEST) return undefined;
+  const share = MOVE_SHARE[step.link] * taught(pricing.rules, 'finger-over-finger', charge);
+  charge(PRICE.fingerOver, share);
+  charge(PRICE.fingerOverPerU, share * distance);
+  return () => 'finger-over-finger';
+};

@@ -1,0 +1,41 @@
+import type { Finger } from '../../hand/hand';
+import { PRICE } from '../prices';
+import { fingerAt, inOrder, spans } from '../view';
+import { isChromaticStep } from './chromatic';
+import { isJoined } from './connection';
+import type { StepTerm } from './term';
+
+/** Distance at which two fingers lie at ease, u: 1-2 1.3, 1-3 2.2, 1-4 3.1, 1-5 4, the others as they count. First trial. */
+const EASE_WITH_THUMB = [0, 0, 1.3, 2.2, 3.1, 4];
+
+const OPENING: Readonly<Record<string, number>> = {
+  '2-3': PRICE.open23,
+  '3-4': PRICE.open34,
+  '4-5': PRICE.open45,
+};
+
+const openingOf = (low: Finger, high: Finger): number =>
+  low === 1 ? PRICE.openThumb : (OPENING[`${low}-${high}`] ?? PRICE.openWide);
+
+/** The thumb comes in this far with ease, u: to a semitone from 3. Our choice. */
+const THUMB_COMES_IN = 1.6;
+
+/** Two joined notes open or close the pair of fingers that plays them, whatever the rest of the hand does. */
+export const pairSpan: StepTerm = (step, { hand }, charge) => {
+  const { lead, from, to, a, b, link } = step;
+  const before = lead && from.keys[lead.from];
+  const after = lead && to.keys[lead.to];
+  if (!before || !after || !isJoined(link) || before.midi === after.midi || isChromaticStep(step)) return;
+  const [left, reached] = [fingerAt(a, lead.from), fingerAt(b, lead.to)];
+  if (left === reached || !inOrder(before, left, after, reached) || !spans(hand, before, left, after, reached)) return;
+  const [low, high] = left < reached ? [left, reached] : [reached, left];
+  const off = Math.abs(after.place - before.place) - (low === 1 ? (EASE_WITH_THUMB[high] ?? 4) : high - low);
+  if (off > 0) {
+    charge(openingOf(low, high), off);
+    if (low > 1) charge(PRICE.openSquared, off * off);
+  } else if (low > 1) charge(PRICE.closeFingers, -off);
+  else {
+    charge(PRICE.closeThumb, -off);
+    if (-off > THUMB_COMES_IN) charge(PRICE.closeThumbFar, -off - THUMB_COMES_IN);
+  }
+};

@@ -1,0 +1,228 @@
+import type { Finger } from '../hand/hand';
+import { ALL_FINGERS, fingersIn } from './finger-set';
+import type { Lattice, Layer } from './lattice';
+import type { PlayableSlice } from './playable';
+import { PRICE } from './prices';
+import type { Pricing } from './pricing';
+import { knownPattern, octaveRuns, type KnownPatterns } from './runs';
+
+/**
+ * Same music, same fingers. Bars that look alike (also an octave apart, also the same shape on other keys of the same
+ * colours) and the octaves of a run are softly tied: each note is drawn to a target, and a finger that is not its target costs.
+ */
+
+/** What draws the fingers of a slice. */
+export interface Target {
+  /** By press; null where nothing draws. */
+  readonly fingers: readonly (Finger | null)[];
+  /** Share of the strength of a tie. */
+  readonly share: number;
+  /** Part of an octave run: where the piece begins with one, its pattern says how, not the position of the key. */
+  readonly inRun: boolean;
+}
+
+/** Targets by slice index. */
+export type Targets = ReadonlyMap<number, Target>;
+
+/** A run may begin and end as it likes, but rather with its pattern. Our choice. */
+const AT_ENDS = 0.7;
+
+/** Slices of bars that look alike: for each bar its slices in order. */
+export type Likeness = readonly (readonly number[])[];
+
+/** Keys under a resting hand, u: a sequence within them lies in one position, where the same shape has other fingers. */
+const ONE_POSITION = 4;
+
+/** Bars with fewer strokes than this say nothing about one another. */
+const LEAST_STROKES = 3;
+
+/** A tie is a preference, however strong; `hard` outweighs everything but what the hand cannot do. */
+const HARD = 40;
+
+export const tieStrength = ({ rules, weights }: Pricing): number =>
+  rules.ties === 'hard' ? HARD : rules.ties * weights[PRICE.sameMusic]!;
+
+const strokesByBar = (slices: readonly PlayableSlice[]): number[][] => {
+  const bars: number[][] = [];
+  slices.forEach(({ slice }, index) => {
+    if (slice.struck.length > 0) (bars[slice.bar] ??= []).push(index);
+  });
+  return bars.filter(Boolean);
+};
+
+interface Shape {
+  readonly bar: readonly number[];
+  /** When keys go down and how they lie to one another. */
+  readonly text: string;
+  /** Place of the first key, u. */
+  readonly origin: number;
+  readonly range: readonly [number, number];
+}
+
+const shapeOf = (slices: readonly PlayableSlice[], lattice: Lattice, bar: readonly number[]): Shape => {
+  const start = slices[bar[0]!]!.slice.onsetTicks;
+  const placesAt = (index: number): number[] =>
+    lattice.layers[index]!.pattern.view.keys.map(({ place }) => place + lattice.layers[index]!.octaveShift);
+  const origin = Math.floor(placesAt(bar[0]!)[0]!);
+  const all = bar.flatMap(placesAt);
+  const text = bar
+    .map((index) => {
+      const { keys } = lattice.layers[index]!.pattern.view;
+      const places = placesAt(index);
+      const shapes = keys.map(
+        ({ black, held }, key) => `${(places[key]! - origin).toFixed(1)}${black ? 'b' : ''}${held ? 'h' : ''}`,
+      );
+      return `${slices[index]!.slice.onsetTicks - start}:${shapes.join('+')}`;
+    })
+    .join(' ');
+  return { bar, text, origin, range: [Math.min(...all), Math.max(...all)] };
+};
+
+const groupBy = <T>(items: readonly T[], keyOf: (item: T) => string): readonly (readonly T[])[] => {
+  const groups = new Map<string, T[]>();
+  for (const item of items) groups.set(keyOf(item), [...(groups.get(keyOf(item)) ?? []), item]);
+  return [...groups.values()];
+};
+
+/** Bars of one shape that follow one another and move on: a sequence, unless it all lies in one position. */
+const sequencesIn = (shapes: readonly (Shape | undefined)[]): Likeness[] => {
+  const found: Shape[][] = [];
+  shapes.forEach((shape, bar) => {
+    const before = shapes[bar - 1];
+    if (!shape || shape.text !== before?.text || shape.origin === before.origin) return;
+    const last = found[found.length - 1];
+    if (last?.[last.length - 1] === before) last.push(shape);
+    else found.push([before, shape]);
+  });
+  return found
+    .filter((bars) => {
+      const ends = bars.flatMap(({ range }) => range);
+      return Math.max(...ends) - Math.min(...ends) > ONE_POSITION + 1;
+    })
+    .map((bars) => bars.map(({ bar }) => bar));
+};
+
+/** Bars that look alike, in groups of two and more: the same keys, also an octave apart, and sequences. */
+export const likeBars = (slices: readonly PlayableSlice[], lattice: Lattice): readonly Likeness[] => {
+  const shapes = strokesByBar(slices).map((bar) =>
+    bar.length < LEAST_STROKES ? undefined : shapeOf(slices, lattice, bar),
+  );
+  const repeated = groupBy(
+    shapes.filter((shape) => shape !== undefined),
+    ({ text, origin }) => `${text} ${((origin % 7) + 7) % 7}`,
+  )
+    .filter((bars) => bars.length > 1)
+    .map((bars) => bars.map(({ bar }) => bar));
+  return [...repeated, ...sequencesIn(shapes)];
+};
+
+/** Targets of octave runs. */
+export const runTargets = (
+  slices: readonly PlayableSlice[],
+  lattice: Lattice,
+  pricing: Pricing,
+  known: KnownPatterns,
+): Targets => {
+  const prices = { root: pricing.weights[PRICE.rootThumb]!, stray: tieStrength(pricing) };
+  const targets = new Map<number, Target>();
+  for (const run of octaveRuns(slices)) {
+    const pattern = knownPattern(lattice, slices, run, prices, known);
+    if (!pattern) continue;
+    for (let index = run.from; index <= run.to; index += 1) {
+      const isEnd = index === run.from || index === run.to;
+      const finger = pattern[(index - run.from) % run.period]!;
+      targets.set(index, { fingers: [finger], share: isEnd ? AT_ENDS : 1, inRun: true });
+    }
+  }
+  return targets;
+};
+
+type FingersAt = (slice: number) => readonly Finger[];
+
+/** One lock in a bar speaks for the same note of every bar like it. */
+const lockedFingers = (
+  bars: Likeness,
+  slices: readonly PlayableSlice[],
+  stroke: number,
+): readonly (Finger | null)[] => {
+  const width = slices[bars[0]![stroke]!]!.presses.length;
+  return Array.from({ length: width }, (_, key) => {
+    const locked = bars
+      .map((bar) => slices[bar[stroke]!]!.allowed[key] ?? ALL_FINGERS)
+      .find((set) => set !== ALL_FINGERS);
+    return locked === undefined ? null : (fingersIn(locked)[0] ?? null);
+  });
+};
+
+/** How one bar of several is chosen to lead the others. */
+export type Leader = (bars: Likeness, fingersAt: FingersAt) => readonly number[];
+
+const writtenOut = (bar: readonly number[], fingersAt: FingersAt): string =>
+  bar.map((index) => fingersAt(index).join('')).join(' ');
+
+/** The bar whose fingers most others have; the first of them where several are as many. */
+const mostCommon: Leader = (bars, fingersAt) => {
+  const counts = new Map<string, number>();
+  for (const bar of bars) {
+    const written = writtenOut(bar, fingersAt);
+    counts.set(written, (counts.get(written) ?? 0) + 1);
+  }
+  const most = Math.max(...counts.values());
+  return bars.find((bar) => counts.get(writtenOut(bar, fingersAt)) === most) ?? bars[0]!;
+};
+
+/** Ways to begin; solving goes on from each, and the best end is kept. */
+export const LEADERS: readonly Leader[] = [mostCommon, (bars) => bars[0]!, (bars) => bars[bars.length - 1]!];
+
+/** Targets of all notes of bars that look alike, as one leading bar of each group has them. */
+export const likenessTargets = (
+  groups: readonly Likeness[],
+  slices: readonly PlayableSlice[],
+  fingersAt: FingersAt,
+  leader: Leader,
+): Targets => {
+  const targets = new Map<number, Target>();
+  for (const bars of groups) {
+    const leading = leader(bars, fingersAt);
+    leading.forEach((led, stroke) => {
+      const locked = lockedFingers(bars, slices, stroke);
+      const wanted = fingersAt(led).map((finger, key) => locked[key] ?? finger);
+      for (const bar of bars) targets.set(bar[stroke]!, { fingers: wanted, share: 1, inRun: false });
+    });
+  }
+  return targets;
+};
+
+/** Whether the bars of every group already have the same fingers. */
+export const allAgree = (groups: readonly Likeness[], fingersAt: FingersAt): boolean =>
+  groups.every((bars) => new Set(bars.map((bar) => writtenOut(bar, fingersAt))).size === 1);
+
+/** How many struck keys of a posture are not on their target, by the target's share. */
+export const strayFingers = (layer: Layer, posture: number, target: Target): number => {
+  const { fingers } = layer.pattern.postures[posture]!;
+  let stray = 0;
+  target.fingers.forEach((wanted, key) => {
+    if (wanted !== null && wanted !== fingers[key] && !layer.pattern.view.keys[key]!.held) stray += 1;
+  });
+  return stray * target.share;
+};
+
+const closed = (effort: number): number => (effort === Infinity ? Infinity : 0);
+
+/** A lattice in which every finger off its target costs. */
+export const drawnTo = (lattice: Lattice, targets: Targets, strength: number): Lattice => {
+  if (targets.size === 0 || strength === 0) return lattice;
+  return {
+    steps: lattice.steps,
+    layers: lattice.layers.map((layer, index) => {
+      const target = targets.get(index);
+      if (!target) return layer;
+      const drawn = (efforts: Float64Array): Float64Array =>
+        efforts.map((effort, posture) => effort + strength * strayFingers(layer, posture, target));
+      const open = drawn(target.inRun && index === 0 ? layer.pattern.effort : layer.open);
+      // A lock has closed what is infinite; that stays.
+      const effort = layer.effort === layer.open ? open : open.map((price, at) => price + closed(layer.effort[at]!));
+      return { ...layer, open, effort };
+    }),
+  };
+};
