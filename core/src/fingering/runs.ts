@@ -46,13 +46,25 @@ const oneWay = (slices: readonly PlayableSlice[]): (readonly [number, number])[]
   return stretches;
 };
 
+/** A pattern goes in steps or skips of about one size, none wider than a fourth; anything else is a tune. Semitones. */
+const WIDEST_SKIP = 5;
+const UNEVENNESS = 2;
+
+const isEven = (slices: readonly PlayableSlice[], from: number, period: number): boolean => {
+  const skips = Array.from({ length: period }, (_, ahead) =>
+    Math.abs(midiAt(slices, from + ahead + 1) - midiAt(slices, from + ahead)),
+  );
+  const widest = Math.max(...skips);
+  return widest <= WIDEST_SKIP && widest - Math.min(...skips) <= UNEVENNESS;
+};
+
 const periodsIn = (slices: readonly PlayableSlice[], [from, to]: readonly [number, number]): OctaveRun[] => {
   const runs: OctaveRun[] = [];
   for (let index = from; index <= to; index += 1) {
     const period = Array.from({ length: to - index }, (_, ahead) => ahead + 1).find(
       (ahead) => Math.abs(midiAt(slices, index + ahead) - midiAt(slices, index)) === 12,
     );
-    if (period === undefined || period < LEAST_PERIOD) continue;
+    if (period === undefined || period < LEAST_PERIOD || !isEven(slices, index, period)) continue;
     const last = runs[runs.length - 1];
     if (last && last.period === period && last.to === index + period - 1)
       runs[runs.length - 1] = { ...last, to: index + period };

@@ -12,7 +12,7 @@ const easeOf = (low: number, high: number): number => (low === 1 ? (EASE_WITH_TH
  * fourth (craft: "the gap between 4 and 5 should not be opened to a fourth").
  */
 const opening = (low: number, high: number): readonly [number, number] => {
-  if (low === 1) return high === 2 ? [0.8, 0.8] : [1, 1];
+  if (low === 1) return high === 2 ? [0.45, 0.35] : [1, 1];
   if (low === 4) return [2, 12];
   return high - low === 1 ? [3, 3] : [2.5, 2.5];
 };

@@ -17,6 +17,9 @@ const OPENING: Readonly<Record<string, number>> = {
 const openingOf = (low: Finger, high: Finger): number =>
   low === 1 ? PRICE.openThumb : (OPENING[`${low}-${high}`] ?? PRICE.openWide);
 
+/** Neighbouring fingers squeeze no more than this when one of two keys a semitone apart is black, u. Our choice. */
+const BLACK_KEY_AWAY = 0.3;
+
 /** The thumb comes in this far with ease, u: to a semitone from 3. Our choice. */
 const THUMB_COMES_IN = 1.6;
 
@@ -33,8 +36,9 @@ export const pairSpan: StepTerm = (step, { hand }, charge) => {
   if (off > 0) {
     charge(openingOf(low, high), off);
     if (low > 1) charge(PRICE.openSquared, off * off);
-  } else if (low > 1) charge(PRICE.closeFingers, -off);
-  else {
+  } else if (low > 1) {
+    if (-off > BLACK_KEY_AWAY) charge(PRICE.closeFingers, -off - BLACK_KEY_AWAY);
+  } else {
     charge(PRICE.closeThumb, -off);
     if (-off > THUMB_COMES_IN) charge(PRICE.closeThumbFar, -off - THUMB_COMES_IN);
   }
