@@ -18,7 +18,7 @@ import { agreement, train, type Agreement } from './train';
 
 const WEIGHTS_FILE = 'core/src/fingering/weights.json';
 
-const OPTIONS = { rounds: 36, rate: 0.04, pull: 0.005, margin: 0.15 };
+const OPTIONS = { rounds: 32, rate: 0.02, pull: 0.02, margin: 0.08 };
 
 const print = (text: string): void => console.log(text);
 

@@ -69,7 +69,7 @@ export const agreement = (lessons: readonly Lesson[], weights: Weights): Agreeme
 };
 
 /** A price may move from its prior by this factor either way; the order of things stays what teachers say it is. */
-const FREEDOM = 3;
+const FREEDOM = 1.5;
 /** Prices that are walls or rules rather than taste: they stay as they were set. */
 const FIXED: ReadonlySet<PriceName> = new Set([
   'crossedSlur', 'crossedPlain', 'sameFingerSlur', 'releaseEarly', 'untaught', 'stretchAtLimit', 'rolledExcess',

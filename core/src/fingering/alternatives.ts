@@ -89,9 +89,9 @@ const SPARE = 3;
 /** The `count` cheapest other fingerings of each bar. */
 export const barAlternatives = (solved: Solved, count: number): readonly BarAlternative[] =>
   barWindows(solved.slices).flatMap(([from, to]) => {
-    const { lattice, slices, reached, remaining } = solved;
+    const { lattice, slices } = solved;
     const chosen = fingersOfWindow(lattice, slices, { from, postures: solved.postures.slice(from, to + 1) });
-    return bestOfWindow(lattice, reached, remaining, from, to, count + SPARE)
+    return bestOfWindow(solved, from, to, count + SPARE)
       .map(({ postures, effort }) => {
         const window = { from, postures };
         return { window, effort, fingers: fingersOfWindow(lattice, slices, window) };

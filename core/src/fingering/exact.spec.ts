@@ -117,8 +117,7 @@ describe('on 500 windows the search agrees with walking every way there is', () 
         const ranked = ranking(solved, paths);
         expect(solved.effort).toBeCloseTo(ranked[0]!, 9);
 
-        const { lattice, reached, remaining } = solved;
-        const found = bestOfWindow(lattice, reached, remaining, 0, lattice.layers.length - 1, 6);
+        const found = bestOfWindow(solved, 0, solved.lattice.layers.length - 1, 6);
         expect(found).toHaveLength(Math.min(6, ranked.length));
         found.forEach(({ effort }, rank) => expect(effort).toBeCloseTo(ranked[rank]!, 6));
 

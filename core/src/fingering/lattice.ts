@@ -39,10 +39,14 @@ export interface LayerPattern {
   readonly effort: Float64Array;
   /** Runs of postures with the same fingers, as first index and length. */
   readonly groups: readonly FingerGroup[];
+  /** The group of each posture. */
+  readonly groupOf: readonly FingerGroup[];
 }
 
-interface FingerGroup {
+export interface FingerGroup {
   readonly fingers: readonly Finger[];
+  /** The fingers written out, as in `135`. */
+  readonly text: string;
   readonly from: number;
   readonly to: number;
 }
@@ -112,11 +116,12 @@ const changes = (a: readonly Finger[], b: readonly Finger[]): number =>
   b.filter((finger) => !a.includes(finger)).length;
 
 const groupFingers = (postures: readonly Posture[]): FingerGroup[] => {
-  const groups: { fingers: readonly Finger[]; from: number; to: number }[] = [];
+  const groups: { fingers: readonly Finger[]; text: string; from: number; to: number }[] = [];
   postures.forEach(({ fingers }, index) => {
     const last = groups[groups.length - 1];
-    if (last && last.fingers.join() === fingers.join()) last.to = index + 1;
-    else groups.push({ fingers, from: index, to: index + 1 });
+    const text = fingers.join('');
+    if (last?.text === text) last.to = index + 1;
+    else groups.push({ fingers, text, from: index, to: index + 1 });
   });
   return groups;
 };
@@ -124,12 +129,14 @@ const groupFingers = (postures: readonly Posture[]): FingerGroup[] => {
 const buildPattern = (signature: string, view: SliceView, pricing: Pricing): LayerPattern => {
   const priced = posturesOver(view, pricing);
   const postures = priced.map(({ posture }) => posture);
+  const groups = groupFingers(postures);
   return {
     signature,
     view,
     postures,
     effort: Float64Array.from(priced, ({ posture, effort }) => effort + TIE_PER_FINGER * fingerSum(posture.fingers)),
-    groups: groupFingers(postures),
+    groups,
+    groupOf: groups.flatMap((group) => new Array<FingerGroup>(group.to - group.from).fill(group)),
   };
 };
 

@@ -1,7 +1,7 @@
 import type { Finger, Hand, Side } from '../hand/hand';
 import type { Press, Slice } from '../score/slices';
 import { ALL_FINGERS, fingersIn, hasFinger, setOf, type Allowed, type FingerSet } from './finger-set';
-import { assignments } from './postures';
+import { assignments, isPlayable } from './postures';
 import { byPlace, keyView, type SliceView } from './view';
 
 /** Fingers fixed from outside, by note id. */
@@ -49,7 +49,7 @@ const viewOf = (attempt: Attempt, side: Side): SliceView => ({
 
 const canPlay = (attempt: Attempt, side: Side, hand: Hand): boolean => {
   const count = attempt.struck.length + attempt.held.length;
-  return count <= 5 && (count === 1 || assignments(viewOf(attempt, side), hand).length > 0);
+  return count <= 5 && (count === 1 || isPlayable(viewOf(attempt, side), hand));
 };
 
 /** Subsets of the indices below `count`, smallest first, each in order. */

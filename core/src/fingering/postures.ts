@@ -40,6 +40,11 @@ export const assignments = (view: SliceView, hand: Hand): Finger[][] => {
   return partial;
 };
 
+/** Whether there is any way to lay fingers on the keys; stops at the first. */
+export const isPlayable = (view: SliceView, hand: Hand, laid: readonly Finger[] = []): boolean =>
+  laid.length === view.keys.length ||
+  FINGERS.some((next) => fits(view.keys, laid, next, hand, view.rolled) && isPlayable(view, hand, [...laid, next]));
+
 const singlePostures = (key: SoundingKey, finger: Finger): Posture[] =>
   (['close', 'open'] as const).flatMap((shape) =>
     framesFor(shape, finger, key.place).map((frame) => ({ fingers: [finger], frame, shape })),

@@ -65,7 +65,7 @@ export const PRICES = {
   pass2: words('pass', TRIAL, 'crossing 2'),
   pass4: words('pass', TRIAL, 'crossing 4'),
   pass4White: words('pass of 4 on white', CRAFT, 'crossing 4 on a white key'),
-  pass4PerU: words('u beyond two', TRIAL, 'crossing 4 over a wide gap'),
+  pass4PerU: words('u beyond 2', TRIAL, 'crossing 4 over a wide gap'),
   pass5: words('pass', TRIAL, 'crossing 5'),
 
   sameFingerSlur: words('step in a slur', TRIAL, 'one finger on two keys in a row inside the slur'),

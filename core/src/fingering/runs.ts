@@ -1,7 +1,7 @@
 import type { Finger } from '../hand/hand';
 import type { Lattice } from './lattice';
 import type { PlayableSlice } from './playable';
-import { stepForward } from './search';
+import { backward, forward, stepForward } from './search';
 import { bestOfWindow } from './windows';
 
 /** A line that goes one way and comes back to the same keys an octave on: a scale, an arpeggio, a chromatic run. */
@@ -100,18 +100,23 @@ const WAYS_FROM_A_POSTURE = 4;
 /** Fingers of the cheapest closed ways from one posture. */
 const closedWays = (lattice: Lattice, run: OctaveRun, start: number, own: OwnEfforts): (readonly Finger[])[] => {
   const { from, period } = run;
+  const size = own(from).length;
   const octave: Lattice = {
     steps: lattice.steps.slice(from, from + period + 1),
-    layers: lattice.layers
-      .slice(from, from + period + 1)
-      .map((layer, ahead) => ({ ...layer, effort: own(from + ahead) })),
+    layers: lattice.layers.slice(from, from + period + 1).map((layer, ahead) => ({
+      ...layer,
+      effort: ahead === 0 ? onlyAt(size, start) : ahead === period ? only(own(from + ahead), start) : own(from + ahead),
+    })),
   };
-  const size = own(from).length;
-  const ends = Array.from({ length: period + 1 }, (_, ahead) => onlyAt(ahead % period === 0 ? size : 0, start));
-  return bestOfWindow(octave, ends, ends, 0, period, WAYS_FROM_A_POSTURE).map(({ postures }) =>
+  const ends = { lattice: octave, reached: forward(octave), remaining: backward(octave) };
+  return bestOfWindow(ends, 0, period, WAYS_FROM_A_POSTURE).map(({ postures }) =>
     postures.slice(0, period).map((posture, ahead) => fingerOf(lattice, from + ahead, posture)),
   );
 };
+
+/** Efforts with all postures closed but one. */
+const only = (efforts: Float64Array, posture: number): Float64Array =>
+  efforts.map((effort, at) => (at === posture ? effort : Infinity));
 
 /** What the ends of a run may do as they like, and what a note inside it pays that leaves the pattern. */
 export interface RunPrices {

@@ -6,7 +6,7 @@ import { withSubstitutionPoints } from '../score/substitution-points';
 import { barAlternatives, barWindows, type BarAlternative, type Solved } from './alternatives';
 import { ALL_FINGERS, type Allowed } from './finger-set';
 import { closeLocked, createLatticeBuilder, type Lattice, type LatticeBuilder } from './lattice';
-import { playableSlices, type PlayableSlice } from './playable';
+import { playable, playableSlices, type PlayableSlice } from './playable';
 import type { Posture } from './posture';
 import type { Weights } from './prices';
 import { ledgerEffort, type Ledger } from './price';
@@ -15,7 +15,16 @@ import { ledgerOf } from './reasons';
 import type { Rules } from './rules';
 import { backward, bestPath, elbowRoom, forward, stepForward, type Path } from './search';
 import { STEP_KINDS, type StepKind } from './terms';
-import { allAgree, drawnTo, LEADERS, likeBars, likenessTargets, runTargets, tieStrength, type Targets } from './ties';
+import {
+  drawnTo,
+  LEADERS,
+  likeBars,
+  likenessTargets,
+  runTargets,
+  tieStrength,
+  type Likeness,
+  type Targets,
+} from './ties';
 
 /** One slice of the chosen way: the posture with its real frame, and how the hand got there. */
 export interface SolvedSlice {
@@ -125,29 +134,87 @@ const MOST_ROUNDS = 3;
 
 const join = (a: Targets, b: Targets): Targets => new Map([...a, ...b]);
 
+const wanted = (targets: Targets): string =>
+  [...targets].map(([index, { fingers }]) => `${index}:${fingers.join('')}`).join(' ');
+
 /**
  * The best way with like bars drawn together: from several choices of leading bars, each followed until nothing changes, the
  * one that ends with the least effort.
  */
-const tiedWay = (open: Lattice, slices: readonly PlayableSlice[], { pricing, patterns }: LatticeBuilder): Way => {
+const tiedWay = (piece: OpenPiece, { pricing }: LatticeBuilder): Way => {
+  const { open, slices, runs, groups } = piece;
   const strength = tieStrength(pricing);
-  const runs = runTargets(slices, open, pricing, patterns);
   const free = wayThrough(open, runs, strength);
-  const groups = likeBars(slices, open);
+  if (groups.length === 0) return free;
   const fingersIn = (way: Way) => (index: number) =>
     open.layers[index]!.pattern.postures[way.path.postures[index]!]!.fingers;
-  const lead = (way: Way, leader: (typeof LEADERS)[number]): Way =>
-    wayThrough(open, join(likenessTargets(groups, slices, fingersIn(way), leader), runs), strength);
-  if (groups.length === 0) return free;
-  if (allAgree(groups, fingersIn(free))) return lead(free, LEADERS[0]!);
-  const ends = LEADERS.map((leader) => {
-    let way = lead(free, leader);
-    for (let round = 1; round < MOST_ROUNDS && !allAgree(groups, fingersIn(way)); round += 1)
-      way = lead(way, LEADERS[0]!);
-    return way;
-  });
-  return ends.reduce((best, way) => (way.path.effort < best.path.effort - ROUNDING ? way : best));
+  const tried = new Set<string>();
+  let best: Way | undefined;
+  for (const leader of LEADERS) {
+    let way = free;
+    let follow = leader;
+    for (let round = 0; round < MOST_ROUNDS; round += 1) {
+      const targets = join(likenessTargets(groups, slices, fingersIn(way), follow), runs);
+      // Nothing changes any more, or another beginning has come here before.
+      if (tried.has(wanted(targets))) break;
+      tried.add(wanted(targets));
+      way = wayThrough(open, targets, strength);
+      if (!best || way.path.effort < best.path.effort - ROUNDING) best = way;
+      follow = LEADERS[0]!;
+    }
+  }
+  return best ?? free;
 };
+
+/** What a piece is to one hand before any way through it is chosen. */
+interface OpenPiece {
+  readonly slices: readonly PlayableSlice[];
+  readonly key: Key;
+  readonly open: Lattice;
+  readonly runs: Targets;
+  readonly groups: readonly Likeness[];
+}
+
+const NO_LOCKS: Allowed = new Map();
+
+const openPiece = (builder: LatticeBuilder, score: Score): OpenPiece => {
+  const { pricing, patterns } = builder;
+  const { side, hand } = pricing;
+  const slices = playableSlices(withSubstitutionPoints(slicesOf(score, side)), side, hand, NO_LOCKS);
+  const key = homeKey(score, side);
+  const open = builder.build(slices, key);
+  const tied = tieStrength(pricing) > 0;
+  return {
+    slices,
+    key,
+    open,
+    runs: tied ? runTargets(slices, open, pricing, patterns) : new Map(),
+    groups: tied ? likeBars(slices, open) : [],
+  };
+};
+
+const hasLock = ({ slice }: PlayableSlice, allowed: Allowed): boolean =>
+  slice.struck.some(({ noteIds }) => noteIds.some((id) => allowed.has(id)));
+
+/** The same piece with some fingers fixed: only the slices that have a lock are looked at again. */
+const withLocks = (piece: OpenPiece, allowed: Allowed, { pricing, patterns }: LatticeBuilder): OpenPiece => {
+  const locked = piece.slices.flatMap((slice, index) => (hasLock(slice, allowed) ? [index] : []));
+  if (locked.length === 0) return piece;
+  const slices = [...piece.slices];
+  const layers = [...piece.open.layers];
+  for (const index of locked) {
+    const slice = playable(slices[index]!.slice, pricing.side, pricing.hand, allowed);
+    const layer = layers[index]!;
+    slices[index] = slice;
+    layers[index] = { ...layer, effort: closeLocked(layer.pattern, layer.open, slice.allowed) };
+  }
+  const open = { ...piece.open, layers };
+  const runs = locked.some((index) => piece.runs.has(index)) ? runTargets(slices, open, pricing, patterns) : piece.runs;
+  return { ...piece, slices, open, runs };
+};
+
+/** Pieces that a builder has seen: without locks they are the same each time. */
+const opened = new WeakMap<LatticeBuilder, WeakMap<Score, OpenPiece>>();
 
 /** The best way through one hand of a score, with all that was worked out for it; undefined when the hand is silent. */
 export const solveLattice = (
@@ -156,16 +223,16 @@ export const solveLattice = (
   allowed: Allowed,
   bothEnds: boolean,
 ): Solved | undefined => {
-  const { pricing } = builder;
-  const { side, hand } = pricing;
-  const slices = playableSlices(withSubstitutionPoints(slicesOf(score, side)), side, hand, allowed);
-  if (slices.length === 0) return undefined;
-  const key = homeKey(score, side);
-  const open = builder.build(slices, key);
-  const { lattice, targets, reached, path } =
-    tieStrength(pricing) > 0 ? tiedWay(open, slices, builder) : wayThrough(open, new Map(), 0);
+  const known = opened.get(builder) ?? new WeakMap<Score, OpenPiece>();
+  opened.set(builder, known);
+  const open = known.get(score) ?? openPiece(builder, score);
+  known.set(score, open);
+  if (open.slices.length === 0) return undefined;
+  const piece = withLocks(open, allowed, builder);
+  const { lattice, targets, reached, path } = tiedWay(piece, builder);
   const remaining = bothEnds ? backward(lattice) : [];
-  return { lattice, pricing, key, targets, slices, reached, remaining, ...path };
+  const { slices, key } = piece;
+  return { lattice, pricing: builder.pricing, key, targets, slices, reached, remaining, ...path };
 };
 
 const barChargesOf = (solved: Solved): ReadonlyMap<number, BarCharges> =>
@@ -199,7 +266,26 @@ export interface HandSolver {
   readonly solve: (score: Score, options: SolveOptions) => HandSolution;
 }
 
+/** What a hand's solution depends on besides the score: the locks on its own notes and what is asked for. */
+const requestName = (score: Score, side: Side, { allowed, alternatives, room }: SolveOptions): string => {
+  const own = score.notes.flatMap(({ id, side: ofNote }) => {
+    const set = ofNote === side ? allowed.get(id) : undefined;
+    return set === undefined ? [] : [`${id}=${set}`];
+  });
+  return `${alternatives} ${room !== false} ${own.join(' ')}`;
+};
+
 export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?: Weights): HandSolver => {
   const builder = createLatticeBuilder(pricingFor(side, hand, rules, weights));
-  return { pricing: builder.pricing, solve: (score, options) => solveWith(builder, score, options) };
+  // A finger changed in one hand leaves the other as it was.
+  let last: { readonly score: Score; readonly name: string; readonly solution: HandSolution } | undefined;
+  return {
+    pricing: builder.pricing,
+    solve: (score, options) => {
+      const name = requestName(score, side, options);
+      if (last?.score !== score || last.name !== name)
+        last = { score, name, solution: solveWith(builder, score, options) };
+      return last.solution;
+    },
+  };
 };

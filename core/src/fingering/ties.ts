@@ -131,7 +131,9 @@ export const runTargets = (
     for (let index = run.from; index <= run.to; index += 1) {
       const isEnd = index === run.from || index === run.to;
       const finger = pattern[(index - run.from) % run.period]!;
-      targets.set(index, { fingers: [finger], share: isEnd ? AT_ENDS : 1, inRun: true });
+      // Where a run turns back, its last note is the next one's first: both patterns speak for it.
+      const turns = targets.get(index)?.fingers[0] === finger;
+      targets.set(index, { fingers: [finger], share: isEnd && !turns ? AT_ENDS : 1, inRun: true });
     }
   }
   return targets;
@@ -192,10 +194,6 @@ export const likenessTargets = (
   }
   return targets;
 };
-
-/** Whether the bars of every group already have the same fingers. */
-export const allAgree = (groups: readonly Likeness[], fingersAt: FingersAt): boolean =>
-  groups.every((bars) => new Set(bars.map((bar) => writtenOut(bar, fingersAt))).size === 1);
 
 /** How many struck keys of a posture are not on their target, by the target's share. */
 export const strayFingers = (layer: Layer, posture: number, target: Target): number => {

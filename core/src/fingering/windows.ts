@@ -1,4 +1,3 @@
-import type { Finger } from '../hand/hand';
 import type { Lattice } from './lattice';
 
 /** One fingering of a window of layers, with the least effort of the whole piece that contains it. */
@@ -46,48 +45,76 @@ const posturesOf = (last: Partial): number[] => {
   return postures;
 };
 
-const written = (fingers: readonly Finger[]): string => fingers.join('');
+/** Efforts of a lattice from both ends. */
+export interface BothEnds {
+  readonly lattice: Lattice;
+  /** Least effort of reaching each posture, and of going on from it to the end. */
+  readonly reached: readonly Float64Array[];
+  readonly remaining: readonly Float64Array[];
+}
 
-/**
- * The `count` cheapest different fingerings of the layers `from` to `to` (both included), everything outside free to
- * follow. Exact: a fingering is ranked by its cheapest way through, whatever the positions of the hand behind it.
- */
-export const bestOfWindow = (
-  lattice: Lattice,
-  reached: readonly Float64Array[],
-  remaining: readonly Float64Array[],
+/** Fingerings of a window whose whole effort is no more than a bound: exact among those, found by dropping what is beyond it. */
+const withinBound = (
+  { lattice, reached, remaining }: BothEnds,
   from: number,
   to: number,
   count: number,
-): readonly WindowFingering[] => {
+  bound: number,
+): readonly Partial[] => {
   const nameAfter = createNames();
   let lists: Partial[][] = [];
   for (let index = from; index <= to; index += 1) {
     const { effort: own, pattern } = lattice.layers[index]!;
     const { effort: steps, fromSize } = lattice.steps[index]!;
-    const texts = pattern.postures.map(({ fingers }) => written(fingers));
+    const onward = remaining[index]!;
     const before = lists;
     lists = Array.from(own, (price, b): Partial[] => {
-      if (!Number.isFinite(price)) return [];
+      const most = bound - onward[b]!;
+      // The whole effort through this posture is known exactly, whatever comes before it.
+      if (!(reached[index]![b]! <= most)) return [];
+      const { text } = pattern.groupOf[b]!;
       if (index === from)
-        return [{ effort: reached[index]![b]!, posture: b, before: undefined, name: nameAfter(-1, texts[b]!) }];
+        return [{ effort: reached[index]![b]!, posture: b, before: undefined, name: nameAfter(-1, text) }];
       const arriving: Partial[] = [];
       for (let a = 0; a < fromSize; a += 1) {
         const step = steps[b * fromSize + a]! + price;
-        if (step === Infinity) continue;
-        for (const partial of before[a]!)
-          arriving.push({ effort: partial.effort + step, posture: b, before: partial, name: -1 });
+        for (const partial of before[a]!) {
+          const effort = partial.effort + step;
+          // Partials of one posture are in order: those behind are dearer still.
+          if (!(effort <= most)) break;
+          arriving.push({ effort, posture: b, before: partial, name: -1 });
+        }
       }
-      return keepBest(arriving, count, (partial) => nameAfter(partial.before!.name, texts[b]!));
+      return keepBest(arriving, count, (partial) => nameAfter(partial.before!.name, text));
     });
   }
   const whole = lists.flatMap((partials, b) =>
-    partials
-      .map((partial) => ({ ...partial, effort: partial.effort + remaining[to]![b]! }))
-      .filter(({ effort }) => Number.isFinite(effort)),
+    partials.map((partial) => ({ ...partial, effort: partial.effort + remaining[to]![b]! })),
   );
-  return keepBest(whole, count, ({ name }) => name).map((partial) => ({
-    effort: partial.effort,
-    postures: posturesOf(partial),
-  }));
+  return keepBest(whole, count, ({ name }) => name);
+};
+
+/** How far beyond the best is looked at first, and from what bound on everything is. Effort. */
+const FIRST_LOOK = 1.5;
+const EVERYTHING = 400;
+
+/**
+ * The `count` cheapest different fingerings of the layers `from` to `to` (both included), everything outside free to
+ * follow. Exact: a fingering is ranked by its cheapest way through, whatever the positions of the hand behind it. Ways beyond
+ * a bound are not followed; where too few are found within it the bound is widened.
+ */
+export const bestOfWindow = (ends: BothEnds, from: number, to: number, count: number): readonly WindowFingering[] => {
+  const best = least(ends.reached[from]!, ends.remaining[from]!);
+  for (let beyond = FIRST_LOOK; ; beyond *= 3) {
+    const bound = beyond > EVERYTHING ? Number.MAX_VALUE : best + beyond;
+    const found = withinBound(ends, from, to, count, bound);
+    if (found.length < count && beyond <= EVERYTHING) continue;
+    return found.map((partial) => ({ effort: partial.effort, postures: posturesOf(partial) }));
+  }
+};
+
+const least = (reached: Float64Array, remaining: Float64Array): number => {
+  let lowest = Infinity;
+  for (let at = 0; at < reached.length; at += 1) lowest = Math.min(lowest, reached[at]! + remaining[at]!);
+  return lowest;
 };

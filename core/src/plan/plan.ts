@@ -112,6 +112,12 @@ export interface Planner {
 /** @example createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 }) */
 export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner => {
   const solvers = { right: createHandSolver('right', hand, rules), left: createHandSolver('left', hand, rules) };
+  const read = new WeakMap<HandSolution, HandPlan>();
+  const readOnce = (solution: HandSolution, score: Score, noteById: ReadonlyMap<string, Note>): HandPlan => {
+    const plan = read.get(solution) ?? handPlan(solution, score, noteById, hand);
+    read.set(solution, plan);
+    return plan;
+  };
   return {
     scorePrinted: (score) => {
       const printed = printedLocks(score);
@@ -128,8 +134,8 @@ export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner
       const [right, left] = solutions as [HandSolution, HandSolution];
       return {
         hands: {
-          right: handPlan(right, score, noteById, hand),
-          left: handPlan(left, score, noteById, hand),
+          right: readOnce(right, score, noteById),
+          left: readOnce(left, score, noteById),
         },
         warnings: warningsOf(score, solutions, noteById, rules),
       };

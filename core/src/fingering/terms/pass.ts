@@ -9,6 +9,9 @@ import type { FingersStep, MoveTerm } from './term';
 /** Farthest a thumb pass reaches, u. Second trial (docs/engine.md). */
 const WIDEST = 3.5;
 
+/** From here on 4 crosses with pain, u: past a third. Second trial (docs/engine.md). */
+const WIDE_FOR_4 = 2;
+
 const chargeColours = (thumb: SoundingKey, finger: SoundingKey, share: number, charge: Charge): void => {
   if (thumb.black && finger.black) charge(PRICE.passBothBlack, share);
   else if (thumb.black) charge(PRICE.passThumbBlack, share);
@@ -21,7 +24,7 @@ const chargeFinger = (finger: Finger, key: SoundingKey, distance: number, share:
   if (finger !== 4) return;
   charge(PRICE.pass4, share);
   if (!key.black) charge(PRICE.pass4White, share);
-  if (distance > 2) charge(PRICE.pass4PerU, share * (distance - 2));
+  if (distance > WIDE_FOR_4) charge(PRICE.pass4PerU, share * (distance - WIDE_FOR_4));
 };
 
 /** The keys of a pass: where the thumb is, where the finger, and which goes last; undefined when nothing crosses. */
