@@ -1,7 +1,7 @@
 import type { Key } from '../score/score';
-import { chargeStart, type Lattice } from './lattice';
+import { chargeStart, type Lattice, type StepTable } from './lattice';
 import { chargeState, chargeStep, writeInto, type Ledger } from './price';
-import { PRICE, PRICE_NAMES, PRICES, type PriceName } from './prices';
+import { PRICE, PRICES, type PriceName } from './prices';
 import type { Pricing } from './pricing';
 import { strayFingers, tieStrength, type Targets } from './ties';
 
@@ -18,6 +18,26 @@ export interface Stretch {
   readonly from: number;
   readonly postures: readonly number[];
 }
+
+/** Steps are shared by all places that look alike, and so is what they are made of. */
+const knownSteps = new WeakMap<StepTable, Map<number, Ledger>>();
+
+const stepLedger = (lattice: Lattice, index: number, from: number, to: number, pricing: Pricing): Ledger => {
+  const table = lattice.steps[index]!;
+  const known = knownSteps.get(table) ?? new Map<number, Ledger>();
+  knownSteps.set(table, known);
+  const at = to * table.fromSize + from;
+  let ledger = known.get(at);
+  if (!ledger) {
+    ledger = new Map();
+    const a = lattice.layers[index - 1]!.pattern.postures[from]!;
+    const b = lattice.layers[index]!.pattern.postures[to]!;
+    const reached = { ...b, frame: b.frame + table.shift };
+    if (table.linked) chargeStep(table.linked, a, reached, pricing, writeInto(ledger));
+    known.set(at, ledger);
+  }
+  return ledger;
+};
 
 /**
  * What a stretch is made of, price by price: its postures, the steps into each of them, and (where `before` is given) the step
@@ -41,9 +61,7 @@ export const ledgerOf = (
     if (stray > 0) charge(PRICE.sameMusic, (stray * tieStrength(pricing)) / pricing.weights[PRICE.sameMusic]!);
     const came = ahead === 0 ? before : postures[ahead - 1];
     if (came === undefined) return;
-    const { linked, shift } = lattice.steps[index]!;
-    const a = lattice.layers[index - 1]!.pattern.postures[came]!;
-    if (linked) chargeStep(linked, a, { ...posture, frame: posture.frame + shift }, pricing, charge);
+    for (const [price, amount] of stepLedger(lattice, index, came, at, pricing)) charge(PRICE[price], amount);
   });
   return ledger;
 };
@@ -66,11 +84,11 @@ const sentenceFor = (price: PriceName, effort: number): string =>
 /** Every price in which two ledgers differ, those that matter most first. */
 export const differences = (first: Ledger, second: Ledger, { weights }: Pricing): readonly Difference[] => {
   const difference: Ledger = new Map(second);
-  const take = writeInto(difference, -1);
-  for (const [price, amount] of first) take(PRICE[price], amount);
-  return PRICE_NAMES.flatMap((price) => {
-    const amount = difference.get(price) ?? 0;
+  for (const [price, amount] of first) difference.set(price, (difference.get(price) ?? 0) - amount);
+  const found: Difference[] = [];
+  for (const [price, amount] of difference) {
     const effort = amount * weights[PRICE[price]]!;
-    return Math.abs(effort) < NOTHING ? [] : [{ price, amount, effort, sentence: sentenceFor(price, effort) }];
-  }).sort((a, b) => Math.abs(b.effort) - Math.abs(a.effort));
+    if (Math.abs(effort) >= NOTHING) found.push({ price, amount, effort, sentence: sentenceFor(price, effort) });
+  }
+  return found.sort((a, b) => Math.abs(b.effort) - Math.abs(a.effort) || PRICE[a.price] - PRICE[b.price]);
 };

@@ -89,7 +89,7 @@ const sequencesIn = (shapes: readonly (Shape | undefined)[]): Likeness[] => {
   const found: Shape[][] = [];
   shapes.forEach((shape, bar) => {
     const before = shapes[bar - 1];
-    if (!shape || shape.text !== before?.text || shape.origin === before.origin) return;
+    if (!shape || shape.text !== before?.text || (shape.origin - before.origin) % 7 === 0) return;
     const last = found[found.length - 1];
     if (last?.[last.length - 1] === before) last.push(shape);
     else found.push([before, shape]);

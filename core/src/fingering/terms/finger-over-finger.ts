@@ -14,18 +14,15 @@ const outerKeys = (step: FingersStep) => {
   return { before: step.from.keys[a], after: step.to.keys[b], from: fingerAt(step.a, a), to: fingerAt(step.b, b) };
 };
 
-const pairCrosses = (from: number, to: number): boolean =>
-  (from === 5 && (to === 4 || to === 3)) ||
-  (from === 4 && to === 5) ||
-  (from === 4 && to === 3) ||
-  (from === 3 && to === 4);
+/** Toward the little finger a longer finger passes over; toward the thumb the way is a silent substitution (craft). */
+const pairCrosses = (from: number, to: number): boolean => from > to && to >= 3;
 
 const isOctave = (step: FingersStep): boolean => step.from.keys.length > 1 && step.to.keys.length > 1;
 
 const allowed = (step: FingersStep, { rules }: Pricing): boolean => rules.crossing === 'outer-voices' && isOctave(step);
 
 /**
- * 4 or 3 passes over 5, or 5 under 4, in the outer line of chords and octaves that are to be connected. Single notes never:
+ * 4 or 3 passes over 5, or 3 over 4, in the outer line of chords and octaves that are to be connected. Single notes never:
  * there the order of the fingers holds.
  */
 export const fingerOverFinger: MoveTerm = (step, pricing, charge) => {
