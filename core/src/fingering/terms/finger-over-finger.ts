@@ -17,9 +17,9 @@ const outerKeys = (step: FingersStep) => {
 /** Toward the little finger a longer finger passes over; toward the thumb the way is a silent substitution (craft). */
 const pairCrosses = (from: number, to: number): boolean => from > to && to >= 3;
 
-const isOctave = (step: FingersStep): boolean => step.from.keys.length > 1 && step.to.keys.length > 1;
+const arePairs = (step: FingersStep): boolean => step.from.keys.length === 2 && step.to.keys.length === 2;
 
-const allowed = (step: FingersStep, { rules }: Pricing): boolean => rules.crossing === 'outer-voices' && isOctave(step);
+const allowed = (step: FingersStep, { rules }: Pricing): boolean => rules.crossing === 'outer-voices' && arePairs(step);
 
 /**
  * 4 or 3 passes over 5, or 3 over 4, in the outer line of chords and octaves that are to be connected. Single notes never:

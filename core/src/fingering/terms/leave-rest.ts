@@ -17,8 +17,8 @@ const leavePrice = (finger: Finger, offset: number): number => {
   return offset < 0 ? PRICE.leaveThumbOut : PRICE.leaveThumbIn;
 };
 
-/** Share in chords, where the hand opens as one. Second trial (docs/engine.md). */
-const IN_CHORD = 0.25;
+/** Share in chords, where the hand opens as one and its shape is what counts (chord-spread.ts). Our choice. */
+const IN_CHORD = 0.12;
 
 /** Fingers away from their resting places. */
 export const leaveRest: StateTerm = (view, posture, _pricing, charge) => {

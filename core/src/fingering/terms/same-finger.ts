@@ -1,7 +1,6 @@
 import { PRICE, type Charge } from '../prices';
 import { fingerAt } from '../view';
-import type { LinkKind } from '../../score/slices';
-import { SAME_FINGER } from './connection';
+import { isJoined, SAME_FINGER } from './connection';
 import type { FingersStep, StepTerm } from './term';
 
 const isKept = (step: FingersStep, index: number): boolean => step.kept.some(([a]) => a === index);
@@ -9,12 +8,15 @@ const isKept = (step: FingersStep, index: number): boolean => step.kept.some(([a
 /** The thumb hops most easily from chord to chord. */
 const THUMB_SHARE = 1 / 3;
 
-/** In a slur a finger of a chord that hops costs three times as much (second trial), between plain blocks next to nothing. */
-const BY_LINK: Readonly<Partial<Record<LinkKind, number>>> = { slur: 3, plain: 0.2 };
+/** Share by connection for pairs (second trial); fuller chords move as blocks, and their fingers hop as they like. */
+const IN_SLUR = 3;
+const BETWEEN_PAIRS = 0.2;
+
+const arePairs = ({ from, to }: FingersStep): boolean => from.keys.length <= 2 && to.keys.length <= 2;
 
 const chargeChord = (step: FingersStep, charge: Charge): void => {
-  const share = BY_LINK[step.link];
-  if (share === undefined) return;
+  if (!isJoined(step.link) || !arePairs(step)) return;
+  const share = step.link === 'slur' ? IN_SLUR : BETWEEN_PAIRS;
   step.to.keys.forEach((key, b) => {
     if (key.held) return;
     const finger = fingerAt(step.b, b);

@@ -3,21 +3,26 @@ import { isJoined, SHIFT } from './connection';
 import { canPass } from './pass';
 import { taught } from './taught';
 import type { FingersStep, MoveTerm } from './term';
+import { carriesVoice } from './voice';
 
 /** Block chords between which every key changes are lifted from anyway: a shift between them costs this share. Our choice. */
 const BETWEEN_BLOCKS = 0.4;
 
 const isBetweenBlocks = ({ from, to, kept, link }: FingersStep): boolean =>
-  link === 'plain' && kept.length === 0 && from.keys.length > 1 && to.keys.length > 1;
+  kept.length === 0 &&
+  (link === 'plain' ? from.keys.length > 1 && to.keys.length > 1 : from.keys.length > 2 && to.keys.length > 2);
 
 /** The hand lifts and lands elsewhere: cheap where there is a gap, dear in legato; a key still held must be let go. */
-export const shift: MoveTerm = (step, { rules }, charge) => {
+export const shift: MoveTerm = (step, pricing, charge) => {
+  const { rules } = pricing;
   // Joined notes that thumb and finger can cross between are crossed, not jumped.
   if (isJoined(step.link) && canPass(step)) return undefined;
   const share = taught(rules, 'shift', charge) * (isBetweenBlocks(step) ? BETWEEN_BLOCKS : 1);
   const holds = step.kept.length > 0;
   charge(SHIFT[step.link], share);
   if (holds) charge(PRICE.releaseEarly, 1);
+  // A hand that jumps cannot connect anything.
+  if (carriesVoice(step, pricing)) charge(PRICE.voiceBroken, 1);
   return (a, b, lands, add) => {
     // With a key held there must always be a way on, however bad.
     if (!lands && !holds) return undefined;
