@@ -6,7 +6,7 @@ import { PRICE, PRICE_NAMES, weightsOf, type PriceName, type Weights } from '../
 import { pricingFor } from '../src/fingering/pricing';
 import { ledgerOf } from '../src/fingering/reasons';
 import { DEFAULT_RULES } from '../src/fingering/rules';
-import { solveLattice } from '../src/fingering/solve';
+import { solveLattice } from '../src/fingering/ways';
 import type { Solved } from '../src/fingering/alternatives';
 import type { Lesson } from './cases';
 
@@ -47,7 +47,7 @@ const wrongNotes = ({ example }: Lesson, fingers: ReadonlyMap<string, Finger>): 
 const judged = ({ example }: Lesson): number => example.accepted.filter((fingers) => fingers !== null).length;
 
 const solveFree = (builders: Builders, { example }: Lesson): Solved =>
-  solveLattice(builders[example.side], example.score, NOTHING_FIXED, false)!;
+  solveLattice(builders[example.side], example.score, NOTHING_FIXED, 'way')!;
 
 export const agreement = (lessons: readonly Lesson[], weights: Weights): Agreement => {
   const builders = buildersFor(weights);
@@ -135,9 +135,9 @@ const gradientOf = (lessons: readonly Lesson[], weights: Weights, margin: number
   const gradient = new Float64Array(weights.length);
   for (const lesson of lessons) {
     const builder = builders[lesson.example.side];
-    const tempted = solveLattice(tempting(builder, lesson, margin), lesson.example.score, NOTHING_FIXED, false)!;
+    const tempted = solveLattice(tempting(builder, lesson, margin), lesson.example.score, NOTHING_FIXED, 'way')!;
     if (wrongNotes(lesson, fingersById(tempted)) === 0) continue;
-    const right = solveLattice(builder, lesson.example.score, lesson.allowed, false)!;
+    const right = solveLattice(builder, lesson.example.score, lesson.allowed, 'way')!;
     addInto(gradient, ledger(right), lesson.weight);
     addInto(gradient, ledger(tempted), -lesson.weight);
   }

@@ -9,7 +9,8 @@ import { ledgerEffort } from './price';
 import { pricingFor } from './pricing';
 import { ledgerOf } from './reasons';
 import { DEFAULT_RULES } from './rules';
-import { createHandSolver, solveLattice } from './solve';
+import { createHandSolver } from './solve';
+import { solveLattice } from './ways';
 import { bestOfWindow } from './windows';
 
 const SEED = 20_26;
@@ -99,7 +100,7 @@ const leastWith = (solved: Solved, paths: readonly Path[], index: number, key: n
 };
 
 const solvedFor = ({ score, side, locks }: Window): Solved =>
-  solveLattice(builders[side], score, allowedBy(locks), true)!;
+  solveLattice(builders[side], score, allowedBy(locks), 'windows')!;
 
 /** Paths that brute force can walk in a moment. */
 const walkable = ({ lattice }: Solved): boolean =>
@@ -180,7 +181,7 @@ describe('longer passages', () => {
     fc.assert(
       fc.property(strokes, fc.constantFrom<Side>('right', 'left'), fc.boolean(), (names, side, slurred) => {
         const score = line(slurred ? `( ${names.join(' ')} )` : names.join(' '), { side });
-        const solved = solveLattice(builders[side], score, new Map(), false)!;
+        const solved = solveLattice(builders[side], score, new Map(), 'way')!;
         const ledger = ledgerOf(solved, { from: 0, postures: solved.postures }, undefined);
         expect(ledgerEffort(ledger, solved.pricing)).toBeCloseTo(solved.effort, 4);
       }),

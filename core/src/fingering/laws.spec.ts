@@ -6,6 +6,7 @@ import type { Score } from '../score/score';
 import { MOVE_KINDS } from './terms';
 import { SHIPPED_WEIGHTS } from './prices';
 import { DEFAULT_RULES, MOVES_AS_USUAL, type Rules } from './rules';
+import { allowedBy } from './playable';
 import { createHandSolver } from './solve';
 
 const SEED = 20_26;
@@ -135,6 +136,46 @@ describe('laws', () => {
     const score = line('C4/1 E4 G4 E4 | G4/2 D4/2 | C4/1 E4 G4 E4 | C4/4');
     const fingers = fingersById(solve(score, 'right', new Map<string, Finger>([['n2', 2]])));
     expect(fingers.get('n8')).toBe(2);
+  });
+
+  it('solving again after a change gives what solving afresh gives: only what it can affect is solved again', () => {
+    const bars = fc.array(fc.array(fc.constantFrom(...WHITE_AND_BLACK, ...CHORDS), { minLength: 4, maxLength: 4 }), {
+      minLength: 3,
+      maxLength: 8,
+    });
+    const changes = fc.array(fc.tuple(fc.nat(60), fc.constantFrom<Finger | 0>(0, ...FINGERS)), { maxLength: 5 });
+    fc.assert(
+      fc.property(bars, changes, sides, (written, steps, side) => {
+        // The first bar comes again at the end, so that ties are at work as well.
+        const score = line([...written, written[0]!].map((names) => names.join(' ')).join(' | '), { side });
+        const solver = createHandSolver(side, DEFAULT_HAND);
+        const locks = new Map<string, Finger>();
+        for (const [at, finger] of [[0, 0] as const, ...steps]) {
+          const { id } = score.notes[at % score.notes.length]!;
+          if (finger === 0) locks.delete(id);
+          else locks.set(id, finger);
+          const options = { allowed: allowedBy(locks), alternatives: 0 };
+          const again = solver.solve(score, options);
+          const afresh = createHandSolver(side, DEFAULT_HAND).solve(score, options);
+          expect([...fingersById(again)]).toEqual([...fingersById(afresh)]);
+          expect(again.effort).toBeCloseTo(afresh.effort, 6);
+          again.slices.forEach(({ room, step, posture }, index) => {
+            expect({ step, posture }).toEqual({
+              step: afresh.slices[index]!.step,
+              posture: afresh.slices[index]!.posture,
+            });
+            room.forEach((figures, key) =>
+              figures.forEach((figure, f) => {
+                const expected = afresh.slices[index]!.room[key]![f]!;
+                if (Number.isFinite(expected)) expect(figure).toBeCloseTo(expected, 6);
+                else expect(figure).toBe(Infinity);
+              }),
+            );
+          });
+        }
+      }),
+      { numRuns: 20, seed: SEED },
+    );
   });
 
   it('the same music gives the same plan, to the last figure', () => {

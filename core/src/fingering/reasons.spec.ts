@@ -4,14 +4,15 @@ import { allowedBy } from './playable';
 import { ledgerEffort } from './price';
 import { PRICES } from './prices';
 import { differences, ledgerOf } from './reasons';
-import { createHandSolver, solveLattice } from './solve';
+import { createHandSolver } from './solve';
+import { solveLattice } from './ways';
 import { createLatticeBuilder } from './lattice';
 import { pricingFor } from './pricing';
 
 const builder = createLatticeBuilder(pricingFor('right', DEFAULT_HAND));
 
 const chargesOf = (music: string, locks = new Map<string, Finger>()) => {
-  const solved = solveLattice(builder, line(music), allowedBy(locks), false)!;
+  const solved = solveLattice(builder, line(music), allowedBy(locks), 'way')!;
   return { solved, ledger: ledgerOf(solved, { from: 0, postures: solved.postures }, undefined) };
 };
 

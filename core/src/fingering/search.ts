@@ -1,4 +1,5 @@
 import { ContractError } from '../result';
+import { hasFinger, type FingerSet } from './finger-set';
 import type { Lattice, Layer, StepTable } from './lattice';
 
 /** Exact dynamic programming over a lattice. Posture indices; first-lowest wins, so equal input gives equal output. */
@@ -13,6 +14,78 @@ export const forward = (lattice: Lattice): readonly Float64Array[] => {
   });
   return reached;
 };
+
+/** Passes over a lattice that has been solved before, to be taken up where another lattice is the same. */
+export interface Passes {
+  readonly lattice: Lattice;
+  readonly reached: readonly Float64Array[];
+  readonly remaining: readonly Float64Array[];
+}
+
+/** Below this a difference is noise of adding; the smallest real one, that of two plans of equal effort, is ten times it. */
+const NOISE = 1e-10;
+
+/** Whether efforts differ from others by one figure throughout: then every choice that follows is the same. */
+const isShifted = (efforts: Float64Array, others: Float64Array): boolean => {
+  let by = NaN;
+  for (let at = 0; at < efforts.length; at += 1) {
+    const [one, other] = [efforts[at]!, others[at]!];
+    if (one === Infinity || other === Infinity) {
+      if (one !== other) return false;
+      continue;
+    }
+    if (Number.isNaN(by)) by = one - other;
+    if (Math.abs(one - other - by) > NOISE) return false;
+  }
+  return true;
+};
+
+const sameLayer = (a: Lattice, b: Lattice, index: number): boolean =>
+  a.layers[index] === b.layers[index] && a.steps[index] === b.steps[index];
+
+/**
+ * The forward pass, up to a figure that is the same for all postures of a layer: where the lattice is the one known and what
+ * was reached is what was reached there (but for such a figure), the known efforts are taken.
+ */
+export const forwardLike = (lattice: Lattice, known: Passes | undefined): readonly Float64Array[] => {
+  if (!known || known.lattice.layers.length !== lattice.layers.length) return forward(lattice);
+  const reached: Float64Array[] = [];
+  lattice.layers.forEach((layer, index) => {
+    const same = sameLayer(lattice, known.lattice, index);
+    if (same && (index === 0 || reached[index - 1] === known.reached[index - 1]))
+      return reached.push(known.reached[index]!);
+    const before = reached[index - 1];
+    const efforts = before ? stepForward(before, lattice.steps[index]!, layer.effort) : layer.effort;
+    return reached.push(same && isShifted(efforts, known.reached[index]!) ? known.reached[index]! : efforts);
+  });
+  return reached;
+};
+
+/** The backward pass in the same way. */
+export const backwardLike = (lattice: Lattice, known: Passes | undefined): readonly Float64Array[] => {
+  if (!known || known.lattice.layers.length !== lattice.layers.length) return backward(lattice);
+  const last = lattice.layers.length - 1;
+  const remaining = new Array<Float64Array>(lattice.layers.length);
+  for (let index = last; index >= 0; index -= 1) {
+    const next = remaining[index + 1];
+    const sameOnward = index === last || sameLayer(lattice, known.lattice, index + 1);
+    if (sameOnward && (index === last || next === known.remaining[index + 1])) {
+      remaining[index] = known.remaining[index]!;
+      continue;
+    }
+    const efforts = stepBackward(next!, lattice.steps[index + 1]!, lattice.layers[index + 1]!.effort);
+    remaining[index] = isShifted(efforts, known.remaining[index]!) ? known.remaining[index]! : efforts;
+  }
+  return remaining;
+};
+
+/** Effort of a way, added up along it. */
+export const effortOf = (lattice: Lattice, postures: readonly number[]): number =>
+  postures.reduce((sum, at, index) => {
+    const { effort, fromSize } = lattice.steps[index]!;
+    const step = index === 0 ? 0 : effort[at * fromSize + postures[index - 1]!]!;
+    return sum + step + lattice.layers[index]!.effort[at]!;
+  }, 0);
 
 /** One step of the forward pass: from the efforts before, over a table, onto a layer's own efforts. */
 export const stepForward = (before: Float64Array, table: StepTable, own: Float64Array): Float64Array<ArrayBuffer> => {
@@ -76,15 +149,14 @@ export const bestPath = (lattice: Lattice, reached: readonly Float64Array[]): Pa
   const end = reached[last];
   if (!end) return { postures: [], effort: 0 };
   let at = lowestIndex(end);
-  const effort = end[at]!;
-  if (!Number.isFinite(effort)) throw new ContractError('every lattice must have a way through');
+  if (!Number.isFinite(end[at]!)) throw new ContractError('every lattice must have a way through');
   const postures = new Array<number>(last + 1);
   postures[last] = at;
   for (let index = last; index > 0; index -= 1) {
     at = predecessor(reached[index - 1]!, lattice.steps[index]!, at);
     postures[index - 1] = at;
   }
-  return { postures, effort };
+  return { postures, effort: effortOf(lattice, postures) };
 };
 
 /** The posture from which another is reached with least effort. */
@@ -115,20 +187,25 @@ export const successor = (remaining: Float64Array, table: StepTable, own: Float6
   return best;
 };
 
-/** Extra effort of each finger 1-5 on one key of a layer, Infinity where it cannot be; below 0 where a lock is dear. */
+/**
+ * Extra effort of each finger 1-5 on one key of a layer over what is allowed there, Infinity where it cannot be; below 0 where
+ * a lock is dear. The efforts need be right only up to a figure that is the same for the whole layer.
+ */
 export const elbowRoom = (
   layer: Layer,
   key: number,
   reached: Float64Array,
   remaining: Float64Array,
-  best: number,
+  allowed: FingerSet,
 ): readonly number[] => {
   const room = [Infinity, Infinity, Infinity, Infinity, Infinity];
+  let best = Infinity;
   layer.pattern.postures.forEach((posture, index) => {
     const finger = posture.fingers[key];
     if (finger === undefined) return;
-    const more = reached[index]! + remaining[index]! - best;
-    if (more < room[finger - 1]!) room[finger - 1] = more;
+    const effort = reached[index]! + remaining[index]!;
+    if (effort < room[finger - 1]!) room[finger - 1] = effort;
+    if (effort < best && hasFinger(allowed, finger)) best = effort;
   });
-  return room;
+  return room.map((effort) => effort - best);
 };

@@ -207,20 +207,37 @@ export const strayFingers = (layer: Layer, posture: number, target: Target): num
 
 const closed = (effort: number): number => (effort === Infinity ? Infinity : 0);
 
-/** A lattice in which every finger off its target costs. */
-export const drawnTo = (lattice: Lattice, targets: Targets, strength: number): Lattice => {
-  if (targets.size === 0 || strength === 0) return lattice;
-  return {
-    steps: lattice.steps,
-    layers: lattice.layers.map((layer, index) => {
-      const target = targets.get(index);
-      if (!target) return layer;
-      const drawn = (efforts: Float64Array): Float64Array =>
-        efforts.map((effort, posture) => effort + strength * strayFingers(layer, posture, target));
-      const open = drawn(target.inRun && index === 0 ? layer.pattern.effort : layer.open);
-      // A lock has closed what is infinite; that stays.
-      const effort = layer.effort === layer.open ? open : open.map((price, at) => price + closed(layer.effort[at]!));
-      return { ...layer, open, effort };
-    }),
-  };
+/** A lattice and what it was drawn from. */
+export interface Drawn {
+  readonly open: Lattice;
+  readonly targets: Targets;
+  readonly lattice: Lattice;
+}
+
+const sameTarget = (a: Target | undefined, b: Target | undefined): boolean =>
+  a === b ||
+  (a !== undefined &&
+    b !== undefined &&
+    a.share === b.share &&
+    a.inRun === b.inRun &&
+    a.fingers.length === b.fingers.length &&
+    a.fingers.every((finger, key) => finger === b.fingers[key]));
+
+const drawnLayer = (layer: Layer, index: number, target: Target, strength: number): Layer => {
+  const base = target.inRun && index === 0 ? layer.pattern.effort : layer.open;
+  const open = base.map((effort, posture) => effort + strength * strayFingers(layer, posture, target));
+  // A lock has closed what is infinite; that stays.
+  const effort = layer.effort === layer.open ? open : open.map((price, at) => price + closed(layer.effort[at]!));
+  return { ...layer, open, effort };
 };
+
+/** A lattice in which every finger off its target costs. Layers that are as they were known are the same records. */
+export const drawnTo = (open: Lattice, targets: Targets, strength: number, known?: Drawn): Lattice => ({
+  steps: open.steps,
+  layers: open.layers.map((layer, index) => {
+    const target = targets.get(index);
+    if (known?.open.layers[index] === layer && sameTarget(target, known.targets.get(index)))
+      return known.lattice.layers[index]!;
+    return target && strength > 0 ? drawnLayer(layer, index, target, strength) : layer;
+  }),
+});

@@ -1,0 +1,116 @@
+import type { Score } from '../score/score';
+import type { Solved } from './alternatives';
+import type { Allowed } from './finger-set';
+import type { Lattice, LatticeBuilder } from './lattice';
+import { openPiece, withLocks, type OpenPiece } from './piece';
+import type { Pricing } from './pricing';
+import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search';
+import { drawnTo, LEADERS, likenessTargets, tieStrength, type Drawn, type Targets } from './ties';
+
+/** A way through a lattice drawn to some targets, with the forward efforts that found it. */
+interface Way extends Drawn {
+  readonly reached: readonly Float64Array[];
+  readonly path: Path;
+}
+
+/** What was solved last: another solution of the same piece differs from it in a few places. */
+type Known = (Drawn & Passes) | undefined;
+
+const wayThrough = (open: Lattice, targets: Targets, strength: number, known: Known): Way => {
+  const lattice = drawnTo(open, targets, strength, known);
+  const reached = forwardLike(lattice, known);
+  return { open, lattice, targets, reached, path: bestPath(lattice, reached) };
+};
+
+/** Rounds of letting like bars follow their leader; they settle after one or two. */
+const MOST_ROUNDS = 3;
+
+/** Ways that differ by less than this are as good: the first of them stands. */
+const AS_GOOD = 1e-4;
+
+const join = (a: Targets, b: Targets): Targets => new Map([...a, ...b]);
+
+const wanted = (targets: Targets): string =>
+  [...targets].map(([index, { fingers }]) => `${index}:${fingers.join('')}`).join(' ');
+
+/**
+ * The best way with like bars drawn together: from several choices of leading bars, each followed until nothing changes, the
+ * one that ends with the least effort.
+ */
+const tiedWay = ({ open, slices, runs, groups }: OpenPiece, pricing: Pricing, known: Known): Way => {
+  const strength = tieStrength(pricing);
+  const free = wayThrough(open, runs, strength, known);
+  if (groups.length === 0) return free;
+  const fingersIn = (way: Way) => (index: number) =>
+    open.layers[index]!.pattern.postures[way.path.postures[index]!]!.fingers;
+  const tried = new Set<string>();
+  let best: Way | undefined;
+  for (const leader of LEADERS) {
+    let way = free;
+    let follow = leader;
+    for (let round = 0; round < MOST_ROUNDS; round += 1) {
+      const targets = join(likenessTargets(groups, slices, fingersIn(way), follow), runs);
+      // Nothing changes any more, or another beginning has come here before.
+      if (tried.has(wanted(targets))) break;
+      tried.add(wanted(targets));
+      way = wayThrough(open, targets, strength, known);
+      if (!best || way.path.effort < best.path.effort - AS_GOOD) best = way;
+      follow = LEADERS[0]!;
+    }
+  }
+  return best ?? free;
+};
+
+/** What is remembered of a piece: it without locks, and how it was solved last. */
+interface Memory {
+  readonly piece: OpenPiece;
+  known: Known;
+}
+
+const memories = new WeakMap<LatticeBuilder, WeakMap<Score, Memory>>();
+
+const memoryOf = (builder: LatticeBuilder, score: Score): Memory => {
+  const ofBuilder = memories.get(builder) ?? new WeakMap<Score, Memory>();
+  memories.set(builder, ofBuilder);
+  const memory = ofBuilder.get(score) ?? { piece: openPiece(builder, score), known: undefined };
+  ofBuilder.set(score, memory);
+  return memory;
+};
+
+/**
+ * What the efforts from both ends are needed for: not at all; for comparing postures of one layer; or for comparing whole ways,
+ * which only passes over everything give.
+ */
+export type Need = 'way' | 'room' | 'windows';
+
+/** The best way through one hand of a score, with all that was worked out for it; undefined when the hand is silent. */
+export const solveLattice = (
+  builder: LatticeBuilder,
+  score: Score,
+  allowed: Allowed,
+  need: Need,
+): Solved | undefined => {
+  const memory = memoryOf(builder, score);
+  if (memory.piece.slices.length === 0) return undefined;
+  const { pricing } = builder;
+  const piece = withLocks(memory.piece, allowed, builder);
+  const way = tiedWay(piece, pricing, memory.known);
+  const { lattice, targets } = way;
+  const { key, slices } = piece;
+  if (need === 'windows')
+    return {
+      lattice,
+      pricing,
+      key,
+      targets,
+      slices,
+      reached: forward(lattice),
+      remaining: backward(lattice),
+      ...way.path,
+    };
+  if (need === 'way')
+    return { lattice, pricing, key, targets, slices, reached: way.reached, remaining: [], ...way.path };
+  const remaining = backwardLike(lattice, memory.known);
+  memory.known = { ...way, remaining };
+  return { lattice, pricing, key, targets, slices, reached: way.reached, remaining, ...way.path };
+};
