@@ -10,6 +10,7 @@ import {
   tuneLessons,
   type Lesson,
 } from './cases';
+import { priceTable } from './price-table';
 import prior from './prior.json';
 import { publishedAgreement } from './published';
 import { agreement, train, type Agreement } from './train';
@@ -17,8 +18,9 @@ import { agreement, train, type Agreement } from './train';
 /** npm run fit: fits the prices, prints how far the engine agrees with books and teachers, writes the weights file. */
 
 const WEIGHTS_FILE = 'core/src/fingering/weights.json';
+const PRICES_PAGE = 'docs/engine-prices.md';
 
-const OPTIONS = { rounds: 32, rate: 0.02, pull: 0.02, margin: 0.08 };
+const OPTIONS = { rounds: 24, rate: 0.015, pull: 0.08, margin: 0.05 };
 
 const print = (text: string): void => console.log(text);
 
@@ -81,6 +83,7 @@ const fit = (): void => {
     prices,
   };
   writeFileSync(WEIGHTS_FILE, `${JSON.stringify(file, null, 2)}\n`);
+  writeFileSync(PRICES_PAGE, priceTable(prices));
 };
 
 if (process.argv.includes('--report')) {

@@ -47,7 +47,10 @@ const sameLayer = (a: Lattice, b: Lattice, index: number): boolean =>
  * The forward pass, up to a figure that is the same for all postures of a layer: where the lattice is the one known and what
  * was reached is what was reached there (but for such a figure), the known efforts are taken.
  */
-export const forwardLike = (lattice: Lattice, known: Passes | undefined): readonly Float64Array[] => {
+export const forwardLike = (
+  lattice: Lattice,
+  known: Pick<Passes, 'lattice' | 'reached'> | undefined,
+): readonly Float64Array[] => {
   if (!known || known.lattice.layers.length !== lattice.layers.length) return forward(lattice);
   const reached: Float64Array[] = [];
   lattice.layers.forEach((layer, index) => {

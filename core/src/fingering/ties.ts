@@ -24,6 +24,9 @@ export interface Target {
 /** Targets by slice index. */
 export type Targets = ReadonlyMap<number, Target>;
 
+/** A line of a tune that runs past an octave leans on the pattern; only a run over whole octaves is one. Our choice. */
+const IN_PASSING = 0.3;
+
 /** A run may begin and end as it likes, but rather with its pattern. Our choice. */
 const AT_ENDS = 0.7;
 
@@ -128,12 +131,13 @@ export const runTargets = (
   for (const run of octaveRuns(slices)) {
     const pattern = knownPattern(lattice, slices, run, prices, known);
     if (!pattern) continue;
+    const whole = (run.to - run.from) % run.period === 0 ? 1 : IN_PASSING;
     for (let index = run.from; index <= run.to; index += 1) {
       const isEnd = index === run.from || index === run.to;
       const finger = pattern[(index - run.from) % run.period]!;
       // Where a run turns back, its last note is the next one's first: both patterns speak for it.
       const turns = targets.get(index)?.fingers[0] === finger;
-      targets.set(index, { fingers: [finger], share: isEnd && !turns ? AT_ENDS : 1, inRun: true });
+      targets.set(index, { fingers: [finger], share: whole * (isEnd && !turns ? AT_ENDS : 1), inRun: true });
     }
   }
   return targets;

@@ -16,7 +16,12 @@ interface Way extends Drawn {
 /** What was solved last: another solution of the same piece differs from it in a few places. */
 type Known = (Drawn & Passes) | undefined;
 
-const wayThrough = (open: Lattice, targets: Targets, strength: number, known: Known): Way => {
+const wayThrough = (
+  open: Lattice,
+  targets: Targets,
+  strength: number,
+  known: (Drawn & Pick<Passes, 'lattice' | 'reached'>) | undefined,
+): Way => {
   const lattice = drawnTo(open, targets, strength, known);
   const reached = forwardLike(lattice, known);
   return { open, lattice, targets, reached, path: bestPath(lattice, reached) };
@@ -53,7 +58,7 @@ const tiedWay = ({ open, slices, runs, groups }: OpenPiece, pricing: Pricing, kn
       // Nothing changes any more, or another beginning has come here before.
       if (tried.has(wanted(targets))) break;
       tried.add(wanted(targets));
-      way = wayThrough(open, targets, strength, known);
+      way = wayThrough(open, targets, strength, known ?? way);
       if (!best || way.path.effort < best.path.effort - AS_GOOD) best = way;
       follow = LEADERS[0]!;
     }

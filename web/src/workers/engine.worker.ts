@@ -31,6 +31,15 @@ const answer = (asked: EngineRequest): EngineAnswer => {
   return { kind: 'planned', request, plan: planner.plan(score, { locks: new Map(asked.locks), alternatives: 0 }) };
 };
 
+/** The newest wish for a plan: older ones that still wait are worth nothing and are not worked out. */
+let newestPlan = 0;
+
 addEventListener('message', ({ data }: MessageEvent<unknown>) => {
-  postMessage(answer(engineRequestSchema.parse(data)));
+  const asked = engineRequestSchema.parse(data);
+  if (asked.kind === 'plan') newestPlan = asked.request;
+  // Answered in a later turn, so that all wishes that have come in by then are known.
+  setTimeout(() => {
+    if (asked.kind === 'plan' && asked.request !== newestPlan) return;
+    postMessage(answer(asked));
+  });
 });

@@ -1,11 +1,7 @@
 import { PRICE } from '../prices';
 import { fingerAt } from '../view';
+import { easeOf } from './ease';
 import type { StateTerm } from './term';
-
-/** Distance at which neighbouring fingers of a chord lie at ease, u: 1-2 1.3, 1-3 2.2, 1-4 3.1, 1-5 4, the others as they count. First trial. */
-const EASE_WITH_THUMB = [0, 0, 1.3, 2.2, 3.1, 4];
-
-const easeOf = (low: number, high: number): number => (low === 1 ? (EASE_WITH_THUMB[high] ?? 4) : high - low);
 
 /**
  * How dearly a pair opens, per u and per u squared: with the thumb cheaply, 1-2 most of all; 4-5 takes a third but hardly a

@@ -19,6 +19,13 @@ const pairCrosses = (from: number, to: number): boolean => from > to && to >= 3;
 
 const arePairs = (step: FingersStep): boolean => step.from.keys.length === 2 && step.to.keys.length === 2;
 
+/** Under an octave hand the fingers have room to pass, under a narrower pair hardly: there it costs this many times as much. Our choice. */
+const NARROW_SHARE = 3;
+const OCTAVE_HAND = 6.5;
+
+const widthOf = (keys: FingersStep['to']['keys']): number =>
+  Math.abs((keys[keys.length - 1]?.place ?? 0) - (keys[0]?.place ?? 0));
+
 const allowed = (step: FingersStep, { rules }: Pricing): boolean => rules.crossing === 'outer-voices' && arePairs(step);
 
 /**
@@ -33,7 +40,7 @@ export const fingerOverFinger: MoveTerm = (step, pricing, charge) => {
   const distance = Math.abs(after.place - before.place);
   if (distance > WIDEST) return undefined;
   const share = MOVE_SHARE[step.link] * taught(pricing.rules, 'finger-over-finger', charge);
-  charge(PRICE.fingerOver, share);
+  charge(PRICE.fingerOver, share * (widthOf(step.to.keys) < OCTAVE_HAND ? NARROW_SHARE : 1));
   charge(PRICE.fingerOverPerU, share * distance);
   return () => 'finger-over-finger';
 };

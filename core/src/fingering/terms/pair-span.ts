@@ -3,10 +3,8 @@ import { PRICE } from '../prices';
 import { fingerAt, inOrder, spans } from '../view';
 import { isChromaticStep } from './chromatic';
 import { isJoined } from './connection';
+import { easeOf } from './ease';
 import type { StepTerm } from './term';
-
-/** Distance at which two fingers lie at ease, u: 1-2 1.3, 1-3 2.2, 1-4 3.1, 1-5 4, the others as they count. First trial. */
-const EASE_WITH_THUMB = [0, 0, 1.3, 2.2, 3.1, 4];
 
 const OPENING: Readonly<Record<string, number>> = {
   '2-3': PRICE.open23,
@@ -23,6 +21,9 @@ const BLACK_KEY_AWAY = 0.3;
 /** The thumb comes in this far with ease, u: to a semitone from 3. Our choice. */
 const THUMB_COMES_IN = 1.6;
 
+/** Fingers that are not neighbours share an opening among them for one key, and feel it the more beyond. u². Our choice. */
+const strain = (off: number, neighbours: boolean): number => (neighbours ? off * off : 3 * Math.max(0, off - 1) ** 2);
+
 /** Two joined notes open or close the pair of fingers that plays them, whatever the rest of the hand does. */
 export const pairSpan: StepTerm = (step, { hand }, charge) => {
   const { lead, from, to, a, b, link } = step;
@@ -32,10 +33,10 @@ export const pairSpan: StepTerm = (step, { hand }, charge) => {
   const [left, reached] = [fingerAt(a, lead.from), fingerAt(b, lead.to)];
   if (left === reached || !inOrder(before, left, after, reached) || !spans(hand, before, left, after, reached)) return;
   const [low, high] = left < reached ? [left, reached] : [reached, left];
-  const off = Math.abs(after.place - before.place) - (low === 1 ? (EASE_WITH_THUMB[high] ?? 4) : high - low);
+  const off = Math.abs(after.place - before.place) - easeOf(low, high);
   if (off > 0) {
     charge(openingOf(low, high), off);
-    if (low > 1) charge(PRICE.openSquared, off * off);
+    if (low > 1) charge(PRICE.openSquared, strain(off, high - low === 1));
   } else if (low > 1) {
     if (-off > BLACK_KEY_AWAY) charge(PRICE.closeFingers, -off - BLACK_KEY_AWAY);
   } else {
