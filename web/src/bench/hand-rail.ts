@@ -25,6 +25,9 @@ interface DrawnKey {
 const SHOWN_LENGTH_MM = 100;
 const HIDDEN_MM = 50;
 const BRACKET_ROOM_MM = 27;
+/** Room that a letter of the labels takes, mm. */
+const LABEL_MM = 5.4;
+const NEXT_MM = 4.6;
 
 /** From the C at or below to the B at or above. */
 const wholeOctaves = (low: number, high: number): readonly [number, number] => {
@@ -81,13 +84,21 @@ export class HandRail {
     this.hands().map(({ side, position, spots, next }) => {
       const [left, right] = this.ends(position);
       const ghost = next ? this.ends(next) : undefined;
+      const label = `${HAND_LETTERS[side]} · ${pretty(positionLabel(position))}`;
       return {
         side,
-        label: `${HAND_LETTERS[side]} · ${pretty(positionLabel(position))}`,
+        label,
         left,
         right,
         ghost:
-          ghost && next ? this.ghostOf(ghost, left, `${HAND_LETTERS[side]} next: ${pretty(next.name)}`) : undefined,
+          ghost && next
+            ? this.ghostOf(
+                ghost,
+                `${HAND_LETTERS[side]} next: ${pretty(next.name)}`,
+                left,
+                left + label.length * LABEL_MM,
+              )
+            : undefined,
         spots: spots.map((spot) => ({
           ...spot,
           x: this.xOf(spot.midi),
@@ -110,10 +121,22 @@ export class HandRail {
     return keyCentreMm(midi) - keyCentreMm(this.range()[0]) + WHITE_KEY_PITCH_MM / 2;
   }
 
-  /** The label of the next position stands at the end away from the present one, where the brackets do not meet. */
-  private ghostOf([left, right]: readonly [number, number], from: number, label: string) {
+  /**
+   * The label of the next position stands at the end away from the present one; where the two would still meet it goes under its
+   * bracket.
+   */
+  private ghostOf([left, right]: readonly [number, number], label: string, from: number, labelEnd: number) {
     const lower = left < from;
-    return { left, right, label, labelX: lower ? left + 3 : right - 3, anchor: lower ? 'start' : 'end' };
+    const [start, end] = lower ? [left, left + label.length * NEXT_MM] : [right - label.length * NEXT_MM, right];
+    const meets = start < labelEnd && end > from;
+    return {
+      left,
+      right,
+      label,
+      labelX: lower ? left + 3 : right - 3,
+      labelY: meets ? 26.5 : 17,
+      anchor: lower ? 'start' : 'end',
+    };
   }
 
   private ends(position: Position): readonly [number, number] {

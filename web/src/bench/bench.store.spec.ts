@@ -1,0 +1,108 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { createPlanner, DEFAULT_HAND, type Locks } from '@kettle-step/core';
+import { of } from 'rxjs';
+import { testPiece } from '../../testing/piece';
+import { EngineService } from '../services/engine.service';
+import { PiecesService } from '../services/pieces.service';
+import { Autosave, type SaveState } from './autosave';
+import { BenchStore } from './bench.store';
+
+// The service starts a worker by its address, which only a bundler understands.
+jest.mock('../services/engine.service', () => ({
+  EngineService: class EngineService {
+    readonly started = false;
+  },
+}));
+
+const piece = testPiece('C4/1 D4 E4 F4 | G4/4');
+const planner = createPlanner(DEFAULT_HAND);
+
+const setUp = () => {
+  const kept: unknown[] = [];
+  const autosave = {
+    state: signal<SaveState>({ kind: 'saved' }),
+    begin: jest.fn(),
+    expect: jest.fn(),
+    failed: jest.fn(),
+    keep: (content: unknown) => kept.push(content),
+  };
+  const engine = {
+    open: () => of({ score: piece.score, engravable: '<score-partwise/>' }),
+    plan: (locks: Locks) => of(planner.plan(piece.score, { locks, alternatives: 0 })),
+  };
+  TestBed.configureTestingModule({
+    providers: [
+      BenchStore,
+      { provide: Autosave, useValue: autosave },
+      { provide: EngineService, useValue: engine },
+      { provide: PiecesService, useValue: { get: () => of(piece.stored) } },
+    ],
+  });
+  const store = TestBed.inject(BenchStore);
+  store.open('piece');
+  const fingerOf = (id: string) => store.notes().get(id)?.planned.finger;
+  return { store, kept, autosave, fingerOf };
+};
+
+describe('the bench', () => {
+  it('opens a piece with a finger on every note and its first note chosen', () => {
+    const { store, fingerOf } = setUp();
+    expect(store.state().kind).toBe('ready');
+    expect(['n1', 'n2', 'n3', 'n4', 'n5'].map(fingerOf)).toEqual([1, 2, 3, 4, 5]);
+    expect(store.chosenId()).toBe('n1');
+    expect(store.ribbon()).toHaveLength(4);
+  });
+
+  it('holds the teacher’s finger, works the rest out round it, and keeps it', () => {
+    const { store, kept, fingerOf } = setUp();
+    store.choose('n3');
+    store.setFinger(1);
+    expect(fingerOf('n3')).toBe(1);
+    expect(store.chosen()?.decidedBy).toBe('teacher');
+    expect(kept).toHaveLength(1);
+    store.setFinger(1);
+    expect(kept).toHaveLength(1);
+  });
+
+  it('takes back and does again, as far as one likes', () => {
+    const { store, fingerOf } = setUp();
+    store.choose('n2');
+    store.setFinger(3);
+    store.setFinger(4);
+    store.undo();
+    expect(fingerOf('n2')).toBe(3);
+    store.undo();
+    expect(fingerOf('n2')).toBe(2);
+    expect(store.canUndo()).toBe(false);
+    store.redo();
+    store.redo();
+    expect(fingerOf('n2')).toBe(4);
+    expect(store.canRedo()).toBe(false);
+  });
+
+  it('lets a finger go again, and forgets what was taken back once something new is set', () => {
+    const { store, fingerOf } = setUp();
+    store.choose('n2');
+    store.setFinger(3);
+    store.freeFinger();
+    expect(fingerOf('n2')).toBe(2);
+    store.undo();
+    store.setFinger(5);
+    expect(store.canRedo()).toBe(false);
+  });
+
+  it('after a conflict saves what stands here from the revision that stands there', () => {
+    const { store, autosave, kept } = setUp();
+    store.setFinger(2);
+    store.keepMine();
+    expect(autosave.begin).toHaveBeenLastCalledWith('piece', 1);
+    expect(kept).toHaveLength(2);
+  });
+
+  it('does not choose what is not there', () => {
+    const { store } = setUp();
+    store.choose('nowhere');
+    expect(store.chosenId()).toBe('n1');
+  });
+});
