@@ -24,6 +24,8 @@ const FORBIDDEN = [
   ['core/src/fingering/terms/x.ts', '../../formats/musicxml'],
   ['core/src/fingering/x.ts', '../moves/move'],
   ['core/src/moves/x.ts', '../plan/plan'],
+  ['core/src/published/x.ts', '../fingering/solve'],
+  ['core/src/fingering/x.ts', '../published/published'],
   ['core/src/plan/x.ts', 'node:fs'],
   ['core/src/plan/x.ts', '@angular/core'],
   ['core/src/hand/x.ts', '@kettle-step/contract'],

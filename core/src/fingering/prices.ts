@@ -96,7 +96,6 @@ export const PRICES = {
   chordChangedFinger: words('finger', TRIAL, 'other fingers on keys struck again'),
   silentSubstitution: words('substitution', CRAFT, 'a silent substitution'),
   releaseEarly: words('key', CRAFT, 'letting a held key go early'),
-  trillOn45: words('trill', CRAFT, 'an ornament on 4 and 5'),
   sameMusic: words('note', TRIAL, 'other fingers than the same music has elsewhere'),
   rootThumb: words('octave pattern', CRAFT, 'a run whose white key-note is not under the thumb'),
   untaught: words('move', CRAFT, 'a move that has not been taught'),
