@@ -28,6 +28,8 @@ const BRACKET_ROOM_MM = 27;
 /** Room that a letter of the labels takes, mm. */
 const LABEL_MM = 5.4;
 const NEXT_MM = 4.6;
+/** Line of the labels over the brackets, mm from the top. */
+const LABEL_LINE = 11.5;
 
 /** From the C at or below to the B at or above. */
 const wholeOctaves = (low: number, high: number): readonly [number, number] => {
@@ -122,21 +124,16 @@ export class HandRail {
   }
 
   /**
-   * The label of the next position stands at the end away from the present one; where the two would still meet it goes under its
-   * bracket.
+   * The label of the next position stands at the end away from the present one; where the two would still meet it follows the
+   * present one's on its line.
    */
   private ghostOf([left, right]: readonly [number, number], label: string, from: number, labelEnd: number) {
     const lower = left < from;
     const [start, end] = lower ? [left, left + label.length * NEXT_MM] : [right - label.length * NEXT_MM, right];
-    const meets = start < labelEnd && end > from;
-    return {
-      left,
-      right,
-      label,
-      labelX: lower ? left + 3 : right - 3,
-      labelY: meets ? 26.5 : 17,
-      anchor: lower ? 'start' : 'end',
-    };
+    if (start < labelEnd && end > from)
+      return { left, right, label, labelX: labelEnd + 4, labelY: LABEL_LINE, anchor: 'start' };
+    const outside = lower ? { labelX: left + 3, anchor: 'start' } : { labelX: right - 3, anchor: 'end' };
+    return { left, right, label, labelY: 17, ...outside };
   }
 
   private ends(position: Position): readonly [number, number] {
