@@ -7,7 +7,7 @@ import { pricingFor } from '../src/fingering/pricing';
 import { ledgerOf } from '../src/fingering/reasons';
 import { DEFAULT_RULES } from '../src/fingering/rules';
 import { solveLattice } from '../src/fingering/ways';
-import type { Solved } from '../src/fingering/alternatives';
+import { fingersOfWindow, type Solved } from '../src/fingering/alternatives';
 import type { Lesson } from './cases';
 
 /** How far agreement goes: whole passages, and judged notes. */
@@ -29,14 +29,7 @@ const buildersFor = (weights: Weights): Builders => ({
 });
 
 const fingersById = ({ slices, lattice, postures }: Solved): ReadonlyMap<string, Finger> =>
-  new Map(
-    slices.flatMap(({ presses, slice }, index) => {
-      const { fingers } = lattice.layers[index]!.pattern.postures[postures[index]!]!;
-      return presses.flatMap((press, key) =>
-        slice.struck.includes(press) ? press.noteIds.map((id) => [id, fingers[key]!] as const) : [],
-      );
-    }),
-  );
+  fingersOfWindow(lattice, slices, { from: 0, postures });
 
 const wrongNotes = ({ example }: Lesson, fingers: ReadonlyMap<string, Finger>): number =>
   example.score.notes.filter((note, index) => {

@@ -35,7 +35,8 @@ export const barWindows = (slices: readonly PlayableSlice[]): readonly (readonly
   return windows;
 };
 
-const fingersOfWindow = (
+/** The striking fingers of a stretch, by note id. */
+export const fingersOfWindow = (
   lattice: Lattice,
   slices: readonly PlayableSlice[],
   { from, postures }: Stretch,

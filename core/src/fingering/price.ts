@@ -1,5 +1,5 @@
 import type { Finger } from '../hand/hand';
-import { PRICE_NAMES, type Charge, type PriceName } from './prices';
+import { PRICE, PRICE_NAMES, type Charge, type PriceName } from './prices';
 import type { Pricing } from './pricing';
 import { restsOn, type Posture } from './posture';
 import { MOVE_TERMS, STATE_TERMS, STEP_KINDS, STEP_TERMS, type FingersStep, type StepKind } from './terms';
@@ -33,7 +33,7 @@ export const writeInto =
 
 /** Effort of a ledger at these prices. */
 export const ledgerEffort = (ledger: Ledger, { weights }: Pricing): number =>
-  [...ledger].reduce((sum, [name, amount]) => sum + weights[PRICE_NAMES.indexOf(name)]! * amount, 0);
+  [...ledger].reduce((sum, [name, amount]) => sum + weights[PRICE[name]]! * amount, 0);
 
 export const chargeState = (view: SliceView, posture: Posture, pricing: Pricing, charge: Charge): void => {
   for (const term of STATE_TERMS) term(view, posture, pricing, charge);
@@ -117,6 +117,6 @@ export const chargeStep = (
   }
   if (!best) return undefined;
   for (const term of STEP_TERMS) term(step, pricing, charge);
-  for (const [name, amount] of best.ledger) charge(PRICE_NAMES.indexOf(name), amount);
+  for (const [name, amount] of best.ledger) charge(PRICE[name], amount);
   return best.kind;
 };
