@@ -35,6 +35,8 @@ export const handDocumentSchema = z.object({
       grace: z.boolean(),
       finger: fingerSchema.nullable(),
       substitute: fingerSchema.nullable(),
+      /** Fingers of each stroke of the note's ornament. */
+      ornament: z.array(fingerSchema).optional(),
       room,
     }),
   ),
@@ -151,6 +153,7 @@ const handDocument = (
           grace: note.graceIndex !== null,
           finger: planned.finger,
           substitute: planned.substitute,
+          ...(planned.ornament.length > 0 ? { ornament: [...planned.ornament] } : {}),
           room: { 1: one, 2: two, 3: three, 4: four, 5: five },
         },
       ];

@@ -8,6 +8,8 @@ const DEAREST = 10;
 
 const movePrice = z.union([z.number().min(0).max(DEAREST), z.literal('untaught')]);
 
+const connectedVoice = z.enum(['upper', 'lower', 'none']);
+
 export const rulesFileSchema = z
   .object({
     moves: z.object(Object.fromEntries(MOVE_KINDS.map((kind) => [kind, movePrice.optional()]))).strict(),
@@ -15,7 +17,14 @@ export const rulesFileSchema = z
     fastRepeatsPerSecond: z.number().min(1).max(20),
     blackThumb: z.enum(['avoid', 'allow']),
     crossing: z.enum(['thumb-only', 'outer-voices']),
-    connectedTop: z.enum(['right', 'left', 'both', 'none']),
+    connected: z.object({ right: connectedVoice.optional(), left: connectedVoice.optional() }).strict(),
+    pairs: z.enum(['change-at-lifts', 'slide']),
+    wideLeaps: z.enum(['stretch', 'jump']),
+    arpeggioInner: z.union([z.literal('by-keys'), z.literal(3), z.literal(4)]),
+    chromatic: z.enum(['thumb-and-3', 'groups']),
+    scaleEnds: z.enum(['five', 'pattern']),
+    positionChanges: z.enum(['fewest', 'smallest']),
+    printed: z.enum(['suggestion', 'keep']),
     ties: z.union([z.number().min(0).max(1), z.literal('hard')]),
   })
   .partial()
@@ -28,8 +37,9 @@ const given = <T extends object>(record: T): Given<T> =>
   Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as Given<T>;
 
 /** The rules of a file, completed with what is usual. */
-export const completeRules = ({ moves = {}, ...more }: RulesFile): Rules => ({
+export const completeRules = ({ moves = {}, connected = {}, ...more }: RulesFile): Rules => ({
   ...DEFAULT_RULES,
   ...given(more),
+  connected: { ...DEFAULT_RULES.connected, ...given(connected) },
   moves: { ...MOVES_AS_USUAL, ...(given(moves) as Partial<Record<MoveKind, number | 'untaught'>>) },
 });

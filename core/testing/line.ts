@@ -1,7 +1,16 @@
 import type { Side } from '../src/hand/hand';
 import { midiOf, parsePitch } from '../src/keyboard/pitch';
 import { ContractError } from '../src/result';
-import type { Articulation, Bar, Key, Note, Score, Slur } from '../src/score/score';
+import {
+  ORNAMENTS,
+  type Articulation,
+  type Bar,
+  type Key,
+  type Note,
+  type Ornament,
+  type Score,
+  type Slur,
+} from '../src/score/score';
 
 /** Ticks to a quarter in written lines: divides into triplets, 32nds and quintuplets. */
 const TICKS = 480;
@@ -33,7 +42,13 @@ interface Reading {
 const readLength = (parts: readonly string[]): number | undefined =>
   parts.length === 0 ? undefined : (Number(parts[0]) / Number(parts[1] ?? 1)) * TICKS;
 
-const pushNote = (reading: Reading, name: string, side: Side, articulations: readonly Articulation[]): void => {
+const pushNote = (
+  reading: Reading,
+  name: string,
+  side: Side,
+  articulations: readonly Articulation[],
+  ornament: Ornament | null,
+): void => {
   const pitch = parsePitch(name);
   if (!pitch) throw new ContractError(`"${name}" is no pitch`);
   reading.notes.push({
@@ -51,6 +66,7 @@ const pushNote = (reading: Reading, name: string, side: Side, articulations: rea
     articulations,
     fermata: false,
     arpeggiated: false,
+    ornament,
     tuplet: null,
     printed: [],
   });
@@ -80,21 +96,25 @@ const readToken = (reading: Reading, token: string, side: Side, bars: Bar[], bar
       });
     return;
   }
-  const staccato = token.endsWith('.');
-  const chord = /^\[(.*)\]/.exec(token)?.[1];
-  const [head, ...length] = token
+  const [written, sign] = token.split('~') as [string, string | undefined];
+  const kind = ORNAMENTS.find((name) => name === sign);
+  const staccato = written.endsWith('.');
+  const chord = /^\[(.*)\]/.exec(written)?.[1];
+  const [head, ...length] = written
     .replace(/\.$/, '')
     .replace(/^\[.*\]/, '[]')
     .split('/');
   reading.length = readLength(length) ?? reading.length;
   const names = chord ? chord.split(' ') : head === 'R' ? [] : [head ?? ''];
-  for (const name of names) pushNote(reading, name, side, staccato ? ['staccato'] : []);
+  for (const name of names)
+    pushNote(reading, name, side, staccato ? ['staccato'] : [], kind ? { kind, above: null, below: null } : null);
   reading.cursor += reading.length;
 };
 
 /**
  * A line of one hand in a short notation: `G4/1` is a pitch and its length in quarters (which stays until the next),
- * `[C4 E4]` a chord low to high, `|` a barline, a full stop staccato, `( )` a slur, `R` a rest.
+ * `[C4 E4]` a chord low to high, `|` a barline, a full stop staccato, `~trill` an
+ * ornament, `( )` a slur, `R` a rest.
  * @example line('C4/1 D4 [E4 G4]/2 | C4/4')
  */
 export const line = (music: string, options: LineOptions = {}): Score => {

@@ -49,10 +49,10 @@ export interface Step extends LinkView {
 }
 
 /** @example step('E4 | 3 | C4', 'F4 | 1 | F4') // 3 on E, then the thumb on F, the hand moving from C to F position */
-export const step = (from: string, to: string, link: LinkKind = 'slur', fast = false): Step => {
+export const step = (from: string, to: string, link: LinkKind = 'slur', fast = false, ornamental = false): Step => {
   const [before, after] = [read(from), read(to)];
   return {
-    ...linkView(view(before.names), view(after.names), link, { fast, chromatic: false }),
+    ...linkView(view(before.names), view(after.names), link, { fast, chromatic: false, ornamental }),
     before: posture(before.fingers, before.thumb, before.shape),
     after: posture(after.fingers, after.thumb, after.shape),
   };

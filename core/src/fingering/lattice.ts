@@ -182,7 +182,8 @@ const semitonesTo = (slices: readonly PlayableSlice[], index: number): number =>
 const paceOf = (slices: readonly PlayableSlice[], index: number, fast: boolean): Pace => {
   const by = semitonesTo(slices, index);
   const goesOn = semitonesTo(slices, index - 1) === by || semitonesTo(slices, index + 1) === by;
-  return { fast, chromatic: Math.abs(by) === 1 && goesOn };
+  const { ornamental } = slices[index]!.slice;
+  return { fast, chromatic: Math.abs(by) === 1 && goesOn, ornamental };
 };
 
 /** Builds lattices for one hand and remembers what it has built. `key` is the key the piece begins in. */
@@ -253,7 +254,7 @@ export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
   };
 
   const tableOf = (from: LayerPattern, to: LayerPattern, octaves: number, link: LinkKind, pace: Pace): StepTable => {
-    const name = `${from.signature}|${to.signature}|${octaves}|${link}|${pace.fast ? 'f' : ''}${pace.chromatic ? 'c' : ''}`;
+    const name = `${from.signature}|${to.signature}|${octaves}|${link}|${pace.fast ? 'f' : ''}${pace.chromatic ? 'c' : ''}${pace.ornamental ? 'o' : ''}`;
     let table = tables.get(name);
     if (!table) {
       table = buildTable(from, to, octaves, link, pace, pricing);

@@ -91,6 +91,7 @@ export const PRICES = {
   rotationReturn: words('return to the top', CRAFT, 'quick repeats going back to the top of the rotation'),
   rotationBroken: words('change', CRAFT, 'quick repeats that do not go down the fingers'),
   rotationFrom5: words('rotation', CRAFT, 'quick repeats beginning with 5'),
+  weakOrnament: words('weak pair in an ornament', CRAFT, 'weak fingers beside one another in an ornament'),
   voiceBroken: words('step in a slur', CRAFT, 'a break in the upper line'),
   chordSameFinger: words('finger', TRIAL, 'fingers hopping from chord to chord'),
   chordChangedFinger: words('finger', TRIAL, 'other fingers on keys struck again'),

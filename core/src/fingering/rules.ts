@@ -1,3 +1,4 @@
+import type { Side } from '../hand/hand';
 import type { MoveKind } from './terms/term';
 
 /**
@@ -15,8 +16,22 @@ export interface Rules {
   readonly blackThumb: 'avoid' | 'allow';
   /** Who may be crossed: only the thumb, or also 5 by 4 in octaves and outer voices. */
   readonly crossing: 'thumb-only' | 'outer-voices';
-  /** Hands whose top voice is to be connected inside slurs. */
-  readonly connectedTop: 'right' | 'left' | 'both' | 'none';
+  /** The voice of each hand that is connected inside slurs, by changing fingers, where two notes go together. */
+  readonly connected: Readonly<Record<Side, 'upper' | 'lower' | 'none'>>;
+  /** Two notes at a time off black keys in a slur: change the pair at lifts, or slide the pair. */
+  readonly pairs: 'change-at-lifts' | 'slide';
+  /** A leap beyond a fifth that the hand spans: stretch, or jump. */
+  readonly wideLeaps: 'stretch' | 'jump';
+  /** Inner finger of left-hand triad arpeggios: by the white keys between, or always the same. */
+  readonly arpeggioInner: 'by-keys' | 3 | 4;
+  /** Chromatic lines: 1 and 3 with 2 where two white keys adjoin, or groups of neighbouring fingers. */
+  readonly chromatic: 'thumb-and-3' | 'groups';
+  /** The ends of a scale: run on to 5, or keep its pattern. */
+  readonly scaleEnds: 'five' | 'pattern';
+  /** Changes of position: as few as can be, or as small as can be. */
+  readonly positionChanges: 'fewest' | 'smallest';
+  /** Printed fingers: a suggestion to check, or kept wherever the hand can do them. */
+  readonly printed: 'suggestion' | 'keep';
   /** Where the same music comes back: 0 the best fingering each time, 1 strongly the same, hard always the same. */
   readonly ties: number | 'hard';
 }
@@ -40,6 +55,13 @@ export const DEFAULT_RULES: Rules = {
   fastRepeatsPerSecond: 4,
   blackThumb: 'avoid',
   crossing: 'outer-voices',
-  connectedTop: 'right',
+  connected: { right: 'upper', left: 'none' },
+  pairs: 'change-at-lifts',
+  wideLeaps: 'stretch',
+  arpeggioInner: 'by-keys',
+  chromatic: 'thumb-and-3',
+  scaleEnds: 'five',
+  positionChanges: 'fewest',
+  printed: 'suggestion',
   ties: 1,
 };

@@ -16,7 +16,7 @@ export interface OctaveRun {
 const LEAST_PERIOD = 3;
 
 const isLineNote = ({ presses, slice }: PlayableSlice): boolean =>
-  presses.length === 1 && slice.struck.length === 1 && !slice.grace;
+  presses.length === 1 && slice.struck.length === 1 && !slice.grace && !slice.ornamental;
 
 const goesOn = (before: PlayableSlice | undefined, after: PlayableSlice | undefined): boolean =>
   before !== undefined &&
@@ -123,6 +123,8 @@ export interface RunPrices {
   /** A white key-note that is not under the thumb. */
   readonly root: number;
   readonly stray: number;
+  /** The finger that every triad takes inside, 3 or 4, where a rule says so. */
+  readonly inner: Finger | undefined;
 }
 
 const fingerOf = (lattice: Lattice, index: number, posture: number): Finger =>
@@ -162,12 +164,19 @@ const isThumbOnRoot = (lattice: Lattice, { from, period }: OctaveRun, finger: Fi
 /** Patterns dearer than the best by more than this are not compared over two octaves. */
 const COMPARABLE = 0.8;
 
+/** A pattern asked for by rule may be this much dearer. */
+const BY_RULE = 6;
+
+const hasInner = (fingers: readonly Finger[], inner: Finger): boolean =>
+  fingers.includes(inner) && !fingers.includes(inner === 3 ? 4 : 3);
+
 const candidatesFor = (
   lattice: Lattice,
   run: OctaveRun,
   own: OwnEfforts,
-  rootPrice: number,
+  { root: rootPrice, inner }: RunPrices,
 ): Iterable<readonly Finger[]> => {
+  const bounded = inner === undefined || run.period !== LEAST_PERIOD;
   const efforts = Array.from(own(run.from), (_, start) => {
     const root = isThumbOnRoot(lattice, run, fingerOf(lattice, run.from, start)) ? 0 : rootPrice;
     return root + closedEffort(lattice, run, start, own);
@@ -175,10 +184,11 @@ const candidatesFor = (
   const least = Math.min(...efforts);
   const candidates = new Map<string, readonly Finger[]>();
   efforts.forEach((effort, start) => {
-    if (!(effort <= least + COMPARABLE)) return;
+    if (!(effort <= least + (bounded ? COMPARABLE : BY_RULE))) return;
     for (const fingers of closedWays(lattice, run, start, own)) candidates.set(fingers.join(''), fingers);
   });
-  return candidates.values();
+  const ruled = bounded ? [] : [...candidates.values()].filter((fingers) => hasInner(fingers, inner!));
+  return ruled.length > 0 ? ruled : candidates.values();
 };
 
 /** Patterns found before, by what their octave is made of. */
@@ -215,7 +225,7 @@ const octavePattern = (lattice: Lattice, run: OctaveRun, prices: RunPrices): rea
   if (own(run.from).length !== own(run.from + run.period).length) return undefined;
   let best: readonly Finger[] | undefined;
   let least = Infinity;
-  for (const fingers of candidatesFor(lattice, run, own, prices.root)) {
+  for (const fingers of candidatesFor(lattice, run, own, prices)) {
     const root = isThumbOnRoot(lattice, run, fingers[0]!) ? 0 : prices.root;
     const effort = root + effortOverOctaves(lattice, run, fingers, own, prices.stray);
     if (effort < least) [least, best] = [effort, fingers];

@@ -4,6 +4,7 @@ import type { Lattice, Layer } from './lattice';
 import type { PlayableSlice } from './playable';
 import { PRICE } from './prices';
 import type { Pricing } from './pricing';
+import type { Rules } from './rules';
 import { knownPattern, octaveRuns, type KnownPatterns } from './runs';
 
 /**
@@ -27,8 +28,8 @@ export type Targets = ReadonlyMap<number, Target>;
 /** A line of a tune that runs past an octave leans on the pattern; only a run over whole octaves is one. Our choice. */
 const IN_PASSING = 0.3;
 
-/** A run may begin and end as it likes, but rather with its pattern. Our choice. */
-const AT_ENDS = 0.7;
+/** A run may begin and end as it likes, but rather with its pattern; by rule it keeps the pattern to the end. Our choice. */
+const AT_ENDS: Readonly<Record<Rules['scaleEnds'], number>> = { five: 0.7, pattern: 3 };
 
 /** Slices of bars that look alike: for each bar its slices in order. */
 export type Likeness = readonly (readonly number[])[];
@@ -126,7 +127,9 @@ export const runTargets = (
   pricing: Pricing,
   known: KnownPatterns,
 ): Targets => {
-  const prices = { root: pricing.weights[PRICE.rootThumb]!, stray: tieStrength(pricing) };
+  const { side, rules } = pricing;
+  const inner = side === 'left' && rules.arpeggioInner !== 'by-keys' ? rules.arpeggioInner : undefined;
+  const prices = { root: pricing.weights[PRICE.rootThumb]!, stray: tieStrength(pricing), inner };
   const targets = new Map<number, Target>();
   for (const run of octaveRuns(slices)) {
     const pattern = knownPattern(lattice, slices, run, prices, known);
@@ -137,7 +140,11 @@ export const runTargets = (
       const finger = pattern[(index - run.from) % run.period]!;
       // Where a run turns back, its last note is the next one's first: both patterns speak for it.
       const turns = targets.get(index)?.fingers[0] === finger;
-      targets.set(index, { fingers: [finger], share: whole * (isEnd && !turns ? AT_ENDS : 1), inRun: true });
+      targets.set(index, {
+        fingers: [finger],
+        share: whole * (isEnd && !turns ? AT_ENDS[pricing.rules.scaleEnds] : 1),
+        inRun: true,
+      });
     }
   }
   return targets;

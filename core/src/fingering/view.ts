@@ -27,6 +27,8 @@ export interface LinkView {
   readonly fast: boolean;
   /** Part of a line that goes on by semitones one way. */
   readonly chromatic: boolean;
+  /** Inside an ornament, or from a grace note. */
+  readonly ornamental: boolean;
   readonly lead: Lead | undefined;
   /** Keys that stay down, as pairs of indices. */
   readonly kept: readonly (readonly [number, number])[];
@@ -61,6 +63,7 @@ const findLead = (from: SliceView, to: SliceView, kept: LinkView['kept']): Lead 
 export interface Pace {
   readonly fast: boolean;
   readonly chromatic: boolean;
+  readonly ornamental: boolean;
 }
 
 export const linkView = (from: SliceView, to: SliceView, link: LinkKind, pace: Pace): LinkView => {

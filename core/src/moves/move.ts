@@ -4,8 +4,7 @@ import { pairLimitMm } from '../hand/reach';
 import type { Finger, Hand, Side } from '../hand/hand';
 import { keyDistanceMm } from '../keyboard/geometry';
 import { pitchName } from '../keyboard/pitch';
-import type { Note } from '../score/score';
-import type { LinkKind, Press } from '../score/slices';
+import { noteIdOf, type LinkKind, type Press } from '../score/slices';
 import { positionLabel, type Position } from './position';
 
 /** Anything that takes the hand out of its position, with the reason in a teacher's words. */
@@ -43,7 +42,6 @@ interface Touch {
 export interface MoveContext {
   readonly side: Side;
   readonly hand: Hand;
-  readonly noteById: ReadonlyMap<string, Note>;
 }
 
 const touches = ({ playable, posture }: SolvedSlice): Touch[] =>
@@ -51,10 +49,7 @@ const touches = ({ playable, posture }: SolvedSlice): Touch[] =>
 
 const isStruck = (slice: SolvedSlice, touch: Touch): boolean => slice.playable.slice.struck.includes(touch.press);
 
-const nameOf = (press: Press, context: MoveContext): string => {
-  const note = context.noteById.get(press.noteIds[0] ?? '');
-  return note ? pitchName(note.pitch) : '';
-};
+const nameOf = ({ pitch }: Press): string => pitchName(pitch);
 
 /** The keys a move is told by: of what leaves and of what arrives, the two nearest to one another. */
 const leading = (before: SolvedSlice, after: SolvedSlice): readonly [Touch, Touch] | undefined => {
@@ -84,9 +79,9 @@ const GAP_WORDS: Readonly<Record<LinkKind, string>> = {
 };
 
 /** What the move is good for: the first note ahead that the old position would not have had. */
-const gainAhead = (ahead: readonly SolvedSlice[], context: MoveContext): string => {
+const gainAhead = (ahead: readonly SolvedSlice[]): string => {
   const key = ahead.flatMap(touches).find(({ finger }) => finger === 1 || finger === 5);
-  return key ? `, so that ${key.finger} is ready for ${nameOf(key.press, context)}` : '';
+  return key ? `, so that ${key.finger} is ready for ${nameOf(key.press)}` : '';
 };
 
 interface Telling {
@@ -107,8 +102,8 @@ const spanFigures = ({ from, to, context }: Telling): string => {
 const intoPosition = ({ position }: Telling): string => (position ? ` into ${positionLabel(position)}` : '');
 
 const reasonFor = (kind: MoveKind, telling: Telling): string => {
-  const { from, to, context } = telling;
-  const [left, reached] = [nameOf(from.press, context), nameOf(to.press, context)];
+  const { from, to } = telling;
+  const [left, reached] = [nameOf(from.press), nameOf(to.press)];
   const mm = Math.round(keyDistanceMm(from.press.midi, to.press.midi));
   switch (kind) {
     case 'thumb-under':
@@ -116,7 +111,7 @@ const reasonFor = (kind: MoveKind, telling: Telling): string => {
     case 'finger-over-thumb':
       return `${to.finger} passes over the thumb on ${left} to ${reached}, and the hand goes on${intoPosition(telling)}`;
     case 'repeated-note-change':
-      return `${from.finger} gives way to ${to.finger} on ${reached}${gainAhead(telling.ahead, context)}`;
+      return `${from.finger} gives way to ${to.finger} on ${reached}${gainAhead(telling.ahead)}`;
     case 'extension':
       return from.finger === to.finger
         ? `the hand opens${intoPosition(telling)}`
@@ -140,7 +135,7 @@ const substitutions = (before: SolvedSlice, after: SolvedSlice, context: MoveCon
   touches(after).flatMap((touch) => {
     const old = touches(before).find(({ press }) => press.midi === touch.press.midi);
     if (isStruck(after, touch) || !old || old.finger === touch.finger) return [];
-    const id = touch.press.noteIds[0] ?? '';
+    const id = noteIdOf(touch.press);
     const telling: Telling = { from: old, to: touch, link: 'slur', position: undefined, ahead: [], context };
     return [
       {
@@ -185,8 +180,8 @@ const moveInto = (
       kind: after.step,
       bar: after.playable.slice.bar,
       onsetTicks: after.playable.slice.onsetTicks,
-      fromId: from.press.noteIds[0] ?? '',
-      toId: to.press.noteIds[0] ?? '',
+      fromId: noteIdOf(from.press),
+      toId: noteIdOf(to.press),
       fromFinger: from.finger,
       toFinger: to.finger,
       reason: reasonFor(after.step, telling),

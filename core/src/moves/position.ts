@@ -4,7 +4,7 @@ import { REST_PLACES, restsOn, type Shape } from '../fingering/posture';
 import type { SolvedSlice } from '../fingering/solve';
 import { mirroredPlace } from '../fingering/view';
 import { FINGERS, type Finger, type Side } from '../hand/hand';
-import type { Note, Score } from '../score/score';
+import type { Score } from '../score/score';
 
 /** A stretch of music during which the hand stays in one place. */
 export interface Position {
@@ -39,16 +39,11 @@ const restingPitch = (shape: Shape, frame: number, finger: Finger, side: Side, f
 };
 
 /** A key that this finger really plays from its resting place during the position, as it is spelled there. */
-const playedBy = (
-  finger: Finger,
-  slices: readonly SolvedSlice[],
-  noteById: ReadonlyMap<string, Note>,
-  side: Side,
-): Pitch | undefined => {
+const playedBy = (finger: Finger, slices: readonly SolvedSlice[], side: Side): Pitch | undefined => {
   for (const { playable, posture } of slices)
     for (const [key, press] of playable.presses.entries())
       if (posture.fingers[key] === finger && restsOn(posture, finger, mirroredPlace(press.midi, side)))
-        return noteById.get(press.noteIds[0] ?? '')?.pitch;
+        return press.pitch;
   return undefined;
 };
 
@@ -57,7 +52,6 @@ const positionOf = (
   range: readonly [number, number],
   side: Side,
   score: Score,
-  noteById: ReadonlyMap<string, Note>,
 ): Position | undefined => {
   const covered = slices.slice(range[0], range[1] + 1);
   const first = covered[0];
@@ -66,7 +60,7 @@ const positionOf = (
   const { bar, onsetTicks } = first.playable.slice;
   const fifths = score.bars[bar]?.key.fifths ?? 0;
   const pitchUnder = (finger: Finger): Pitch =>
-    playedBy(finger, covered, noteById, side) ?? restingPitch(shape, frame, finger, side, fifths);
+    playedBy(finger, covered, side) ?? restingPitch(shape, frame, finger, side, fifths);
   const lowest = pitchUnder(side === 'right' ? 1 : 5);
   return {
     name: pitchClassName(lowest),
@@ -82,12 +76,7 @@ const positionOf = (
 };
 
 /** The positions of a solved hand, read off the frames of the chosen way. */
-export const positionsOf = (
-  slices: readonly SolvedSlice[],
-  side: Side,
-  score: Score,
-  noteById: ReadonlyMap<string, Note>,
-): readonly Position[] => {
+export const positionsOf = (slices: readonly SolvedSlice[], side: Side, score: Score): readonly Position[] => {
   const ranges: [number, number][] = [];
   slices.forEach(({ posture }, index) => {
     const last = ranges[ranges.length - 1];
@@ -95,7 +84,7 @@ export const positionsOf = (
     if (last && before?.frame === posture.frame && before.shape === posture.shape) last[1] = index;
     else ranges.push([index, index]);
   });
-  return ranges.flatMap((range) => positionOf(slices, range, side, score, noteById) ?? []);
+  return ranges.flatMap((range) => positionOf(slices, range, side, score) ?? []);
 };
 
 /** The key on which each finger 1-5 rests in a position, as MIDI numbers; black where the key signature says so. */

@@ -6,6 +6,7 @@ import { SIDES, type Finger, type Hand, type Side } from '../hand/hand';
 import { movesOf, type Move } from '../moves/move';
 import { positionsOf, type Position } from '../moves/position';
 import type { Note, Score } from '../score/score';
+import { noteIdOf } from '../score/slices';
 import { printedLocks, scorePrinted, type PrintedScore } from './printed';
 import { reachesOf, type Reach } from './reaches';
 import { warningsOf, type PlanWarning } from './warnings';
@@ -17,6 +18,8 @@ export interface PlannedNote {
   readonly finger: Finger | null;
   /** The finger that silently takes the key over later. */
   readonly substitute: Finger | null;
+  /** Fingers of the strokes of its ornament, in order; empty for a plain note. */
+  readonly ornament: readonly Finger[];
   /** Extra effort by finger 1-5; 0 for the chosen one, below 0 where a lock is dear, null where impossible. */
   readonly room: readonly (number | null)[];
 }
@@ -59,21 +62,24 @@ const shownRoom = (room: readonly number[]): readonly (number | null)[] =>
 const plannedNotes = (solution: HandSolution, notes: readonly Note[]): PlannedNote[] => {
   const struck = new Map<string, PlannedNote>();
   const substitutes = new Map<string, Finger>();
+  const strokes = new Map<string, Finger[]>();
   for (const { playable, posture, room } of solution.slices)
     for (const [key, press] of playable.presses.entries()) {
       const finger = posture.fingers[key];
       if (finger === undefined) continue;
+      const isStruck = playable.slice.struck.includes(press);
+      if (isStruck) strokes.set(noteIdOf(press), [...(strokes.get(noteIdOf(press)) ?? []), finger]);
       for (const id of press.noteIds) {
-        if (playable.slice.struck.includes(press))
-          struck.set(id, { id, finger, substitute: null, room: shownRoom(room[key] ?? []) });
+        if (isStruck) struck.set(id, { id, finger, substitute: null, ornament: [], room: shownRoom(room[key] ?? []) });
         else if (struck.get(id)?.finger !== finger) substitutes.set(id, finger);
       }
     }
   return notes.map((note) => {
     const planned = struck.get(note.id);
+    const ornament = note.ornament ? (strokes.get(note.id) ?? []) : [];
     return planned
-      ? { ...planned, substitute: substitutes.get(note.id) ?? null }
-      : { id: note.id, finger: null, substitute: null, room: NO_ROOM };
+      ? { ...planned, ornament, substitute: substitutes.get(note.id) ?? null }
+      : { id: note.id, finger: null, substitute: null, ornament, room: NO_ROOM };
   });
 };
 
@@ -84,9 +90,9 @@ const effortByBar = (solution: HandSolution, bars: number): BarEffort[] => {
   return sums.map((effort, bar) => ({ bar, effort: roundEffort(effort) }));
 };
 
-const handPlan = (solution: HandSolution, score: Score, noteById: ReadonlyMap<string, Note>, hand: Hand): HandPlan => {
+const handPlan = (solution: HandSolution, score: Score, hand: Hand): HandPlan => {
   const { side, slices } = solution;
-  const positions = positionsOf(slices, side, score, noteById);
+  const positions = positionsOf(slices, side, score);
   return {
     side,
     notes: plannedNotes(
@@ -94,7 +100,7 @@ const handPlan = (solution: HandSolution, score: Score, noteById: ReadonlyMap<st
       score.notes.filter((note) => note.side === side),
     ),
     positions,
-    moves: movesOf(slices, positions, { side, hand, noteById }),
+    moves: movesOf(slices, positions, { side, hand }),
     reaches: reachesOf(slices, hand),
     bars: effortByBar(solution, score.bars.length),
     alternatives: solution.alternatives,
@@ -113,8 +119,8 @@ export interface Planner {
 export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner => {
   const solvers = { right: createHandSolver('right', hand, rules), left: createHandSolver('left', hand, rules) };
   const read = new WeakMap<HandSolution, HandPlan>();
-  const readOnce = (solution: HandSolution, score: Score, noteById: ReadonlyMap<string, Note>): HandPlan => {
-    const plan = read.get(solution) ?? handPlan(solution, score, noteById, hand);
+  const readOnce = (solution: HandSolution, score: Score): HandPlan => {
+    const plan = read.get(solution) ?? handPlan(solution, score, hand);
     read.set(solution, plan);
     return plan;
   };
@@ -127,17 +133,18 @@ export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner
       };
     },
     plan: (score, options) => {
-      const noteById = new Map(score.notes.map((note) => [note.id, note]));
       const { alternatives } = options;
-      const allowed = allowedBy(options.locks);
+      // The teacher's own locks stand before what is printed.
+      const printed = rules.printed === 'keep' ? printedLocks(score) : [];
+      const allowed = allowedBy(new Map([...printed, ...options.locks]));
       const solutions = SIDES.map((side) => solvers[side].solve(score, { allowed, alternatives }));
       const [right, left] = solutions as [HandSolution, HandSolution];
       return {
         hands: {
-          right: readOnce(right, score, noteById),
-          left: readOnce(left, score, noteById),
+          right: readOnce(right, score),
+          left: readOnce(left, score),
         },
-        warnings: warningsOf(score, solutions, noteById, rules),
+        warnings: warningsOf(score, solutions, rules),
       };
     },
   };

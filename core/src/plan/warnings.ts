@@ -3,7 +3,7 @@ import type { Rules } from '../fingering/rules';
 import type { HandSolution, SolvedSlice } from '../fingering/solve';
 import { MOVE_WORDS } from '../moves/move';
 import { pitchName } from '../keyboard/pitch';
-import type { Note, Score, ScoreIssue } from '../score/score';
+import type { Score, ScoreIssue } from '../score/score';
 import type { Press } from '../score/slices';
 
 /** Something the teacher should know before trusting the plan. `bar` is an index into `Score.bars`. */
@@ -27,23 +27,18 @@ const wordIssue = (issue: ScoreIssue): string => {
   }
 };
 
-const pressName = (press: Press, noteById: ReadonlyMap<string, Note>): string => {
-  const note = noteById.get(press.noteIds[0] ?? '');
-  return note ? pitchName(note.pitch) : 'a note';
-};
+const pressName = ({ pitch }: Press): string => pitchName(pitch);
 
-const wordCompromise = (compromise: Compromise, side: string, noteById: ReadonlyMap<string, Note>): string => {
+const wordCompromise = (compromise: Compromise, side: string): string => {
   switch (compromise.kind) {
     case 'released':
-      return `The ${side} hand cannot keep ${pressName(compromise.press, noteById)} down here: release it early, or let the pedal hold it.`;
+      return `The ${side} hand cannot keep ${pressName(compromise.press)} down here: release it early, or let the pedal hold it.`;
     case 'rolled':
       return `This chord is wider than the ${side} hand reaches: roll it, or leave a note out.`;
     case 'left-out':
-      return `The ${side} hand has no finger left for ${pressName(compromise.press, noteById)}: leave it out, or give it to the other hand.`;
+      return `The ${side} hand has no finger left for ${pressName(compromise.press)}: leave it out, or give it to the other hand.`;
     case 'lock-refused': {
-      const [free, ...others] = compromise.locks.map(
-        ({ press, finger }) => `${finger} on ${pressName(press, noteById)}`,
-      );
+      const [free, ...others] = compromise.locks.map(({ press, finger }) => `${finger} on ${pressName(press)}`);
       return others.length === 0
         ? `The ${side} hand cannot take ${free} here; that finger was set free.`
         : `The ${side} hand cannot take ${free} together with ${others.join(' and ')}; ${free} was set free.`;
@@ -71,18 +66,13 @@ const untaughtMove = (slice: SolvedSlice, side: string, rules: Rules): PlanWarni
       ]
     : [];
 
-export const warningsOf = (
-  score: Score,
-  solutions: readonly HandSolution[],
-  noteById: ReadonlyMap<string, Note>,
-  rules: Rules,
-): readonly PlanWarning[] => [
+export const warningsOf = (score: Score, solutions: readonly HandSolution[], rules: Rules): readonly PlanWarning[] => [
   ...score.issues.map((issue) => ({ bar: issue.bar, message: wordIssue(issue) })),
   ...solutions.flatMap(({ side, slices }) =>
     slices.flatMap((slice) => [
       ...slice.playable.compromises.map((compromise) => ({
         bar: slice.playable.slice.bar,
-        message: wordCompromise(compromise, side, noteById),
+        message: wordCompromise(compromise, side),
       })),
       ...releasedByShift(slice, side),
       ...untaughtMove(slice, side, rules),

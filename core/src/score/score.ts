@@ -65,8 +65,27 @@ export interface Note {
   readonly articulations: readonly Articulation[];
   readonly fermata: boolean;
   readonly arpeggiated: boolean;
+  readonly ornament: Ornament | null;
   readonly tuplet: { readonly actual: number; readonly normal: number } | null;
   readonly printed: readonly PrintedFinger[];
+}
+
+export const ORNAMENTS = [
+  'trill',
+  'short-trill',
+  'mordent',
+  'turn',
+  'inverted-turn',
+  'delayed-turn',
+  'delayed-inverted-turn',
+] as const;
+export type OrnamentKind = (typeof ORNAMENTS)[number];
+
+/** An ornament's sign over a note, with the accidentals written at it (whole semitones; null where none is). */
+export interface Ornament {
+  readonly kind: OrnamentKind;
+  readonly above: number | null;
+  readonly below: number | null;
 }
 
 export const ARTICULATIONS = [

@@ -1,11 +1,18 @@
 import type { Side } from '../hand/hand';
+import { midiOf, type Pitch } from '../keyboard/pitch';
+import { ornamentedOf, strokesOf, type Stroke } from './ornaments';
 import { secondsAt } from './tempo';
 import type { Note, Score } from './score';
 
 /** One key going down; a unison of two voices is one press. */
 export interface Press {
   readonly midi: number;
+  /** As the score spells it. */
+  readonly pitch: Pitch;
+  /** The notes this press decides the finger of. */
   readonly noteIds: readonly string[];
+  /** The note whose ornament this stroke belongs to, where it is not the one that decides that note's finger. */
+  readonly adorns: string | null;
   readonly onsetTicks: number;
   readonly endTicks: number;
 }
@@ -19,6 +26,8 @@ export interface Slice {
   readonly bar: number;
   readonly onsetTicks: number;
   readonly grace: boolean;
+  /** Reached inside an ornament or from a grace note: quick fingers beside one another. */
+  readonly ornamental: boolean;
   /** Low to high. */
   readonly struck: readonly Press[];
   /** Keys kept down from before, low to high. */
@@ -44,18 +53,66 @@ const groupNotes = (notes: readonly Note[]): Group[] => {
   return groups;
 };
 
+/** The note a press belongs to. */
+export const noteIdOf = ({ noteIds, adorns }: Press): string => noteIds[0] ?? adorns ?? '';
+
 const pressesOf = (group: Group): Press[] => {
   const byKey = new Map<number, Press>();
   for (const note of group) {
     const before = byKey.get(note.midi);
     byKey.set(note.midi, {
       midi: note.midi,
+      pitch: note.pitch,
       noteIds: [...(before?.noteIds ?? []), note.id],
+      adorns: null,
       onsetTicks: note.onsetTicks,
       endTicks: Math.max(before?.endTicks ?? 0, note.onsetTicks + note.durationTicks),
     });
   }
   return [...byKey.values()].sort((a, b) => a.midi - b.midi);
+};
+
+/** Keys that go down together: a group of notes, or one stroke of an ornament. */
+interface Strike {
+  readonly group: Group;
+  readonly onsetTicks: number;
+  readonly presses: readonly Press[];
+  /** A later stroke of the ornament that the group began. */
+  readonly goesOn: boolean;
+}
+
+/** An ornament as one press a stroke; the first on the written key decides the note's finger, the last is held. */
+const ornamentPresses = (note: Note, strokes: readonly Stroke[]): Press[] => {
+  const decides = strokes.findIndex(({ isMain }) => isMain);
+  return strokes.map(({ pitch, onsetTicks }, index) => ({
+    midi: midiOf(pitch),
+    pitch,
+    noteIds: index === decides ? [note.id] : [],
+    adorns: index === decides ? null : note.id,
+    onsetTicks,
+    endTicks: strokes[index + 1]?.onsetTicks ?? note.onsetTicks + note.durationTicks,
+  }));
+};
+
+/** A group with its ornament written out, as far as there is time before the hand strikes again. */
+const strikesOf = (
+  group: Group,
+  next: Group | undefined,
+  score: Score,
+  side: Side,
+  seconds: (ticks: number) => number,
+): Strike[] => {
+  const { onsetTicks } = group[0]!;
+  const adorned = ornamentedOf(group, side);
+  const until = Math.min(next?.[0]?.onsetTicks ?? Infinity, onsetTicks + (adorned?.durationTicks ?? 0));
+  const strokes = adorned ? strokesOf(score, adorned, until, seconds(until) - seconds(onsetTicks)) : [];
+  const [first, ...others] = adorned ? ornamentPresses(adorned, strokes) : [];
+  if (!adorned || !first) return [{ group, onsetTicks, presses: pressesOf(group), goesOn: false }];
+  const beside = pressesOf(group.filter((note) => note.midi !== adorned.midi && note.midi !== first.midi));
+  return [
+    { group, onsetTicks, presses: [...beside, first].sort((a, b) => a.midi - b.midi), goesOn: false },
+    ...others.map((press) => ({ group, onsetTicks: press.onsetTicks, presses: [press], goesOn: true })),
+  ];
 };
 
 /** A gap this long is a rest: the hand can leave the keys. Shorter ones are the way a note is written. Seconds. */
@@ -64,56 +121,84 @@ const REST_SECONDS = 0.12;
 const ENDS_PHRASE = new Set(['breath-mark', 'caesura']);
 const DETACHED = new Set(['staccato', 'staccatissimo']);
 
-interface SlurCover {
+interface Cover {
   readonly fromTicks: number;
   readonly toTicks: number;
 }
 
+/** Stretches during which the pedal is down. */
+const pedalled = (score: Score): readonly Cover[] => {
+  const covers: Cover[] = [];
+  let from: number | undefined;
+  for (const mark of score.marks) {
+    if (mark.kind !== 'pedal') continue;
+    if (from !== undefined) covers.push({ fromTicks: from, toTicks: mark.onsetTicks });
+    from = mark.down ? mark.onsetTicks : undefined;
+  }
+  if (from !== undefined) covers.push({ fromTicks: from, toTicks: Infinity });
+  return covers;
+};
+
+const covers = (all: readonly Cover[], fromTicks: number, toTicks: number): boolean =>
+  all.some((cover) => cover.fromTicks <= fromTicks && cover.toTicks >= toTicks);
+
+/** What decides how notes hang together. */
+interface Surroundings {
+  readonly slurs: readonly Cover[];
+  readonly pedal: readonly Cover[];
+  readonly seconds: (ticks: number) => number;
+}
+
 const linkBetween = (
-  before: Group,
+  before: Strike,
   onsetTicks: number,
   soundingEnd: number,
-  slurs: readonly SlurCover[],
-  seconds: (ticks: number) => number,
+  { slurs, pedal, seconds }: Surroundings,
 ): LinkKind => {
-  const from = before[0]?.onsetTicks ?? 0;
-  if (before[0]?.graceIndex != null) return 'slur';
+  const { group, onsetTicks: from } = before;
+  if (group[0]?.graceIndex != null) return 'slur';
   if (seconds(onsetTicks) - seconds(soundingEnd) >= REST_SECONDS) return 'rest';
-  const articulations = before.flatMap((note) => note.articulations);
-  if (before.some((note) => note.fermata) || articulations.some((name) => ENDS_PHRASE.has(name) || DETACHED.has(name)))
+  const articulations = group.flatMap((note) => note.articulations);
+  if (group.some((note) => note.fermata) || articulations.some((name) => ENDS_PHRASE.has(name) || DETACHED.has(name)))
     return 'lift';
-  if (slurs.some((slur) => slur.fromTicks <= from && slur.toTicks >= onsetTicks)) return 'slur';
-  return slurs.some((slur) => slur.toTicks === from) ? 'lift' : 'plain';
+  // The pedal connects what the fingers need not.
+  if (covers(slurs, from, onsetTicks)) return covers(pedal, from, onsetTicks + 1) ? 'plain' : 'slur';
+  return slurs.some((slur) => slur.toTicks === group[0]?.onsetTicks) ? 'lift' : 'plain';
 };
 
 /** The slices of one hand in time order. */
 export const slicesOf = (score: Score, side: Side): readonly Slice[] => {
-  const notes = score.notes.filter((note) => note.side === side);
-  const slurs = score.slurs.filter((slur) => slur.side === side);
+  const groups = groupNotes(score.notes.filter((note) => note.side === side));
   const seconds = secondsAt(score);
+  const around = { slurs: score.slurs.filter((slur) => slur.side === side), pedal: pedalled(score), seconds };
+  const strikes = groups.flatMap((group, index) => strikesOf(group, groups[index + 1], score, side, seconds));
   const slices: Slice[] = [];
   let sounding: readonly Press[] = [];
-  let before: Group = [];
-  for (const group of groupNotes(notes)) {
-    const lead = group[0];
-    if (!lead) continue;
-    const { onsetTicks } = lead;
-    const struck = pressesOf(group);
-    const keys = new Set(struck.map((press) => press.midi));
+  strikes.forEach((strike, index) => {
+    const { group, onsetTicks, presses, goesOn } = strike;
+    const lead = group[0]!;
+    const before = strikes[index - 1];
+    const keys = new Set(presses.map((press) => press.midi));
     const soundingEnd = Math.max(0, ...sounding.map((press) => press.endTicks));
-    const held = sounding.filter((press) => press.endTicks > onsetTicks && !keys.has(press.midi));
+    const held = sounding.filter(
+      (press) =>
+        press.endTicks > onsetTicks &&
+        !keys.has(press.midi) &&
+        // With the pedal down no note needs holding.
+        !covers(around.pedal, onsetTicks, press.endTicks),
+    );
     slices.push({
       bar: lead.bar,
       onsetTicks,
       grace: lead.graceIndex !== null,
-      struck,
+      ornamental: goesOn || before?.group[0]?.graceIndex != null,
+      struck: presses,
       held,
-      rolled: struck.length > 1 && group.some((note) => note.arpeggiated),
-      link: before.length === 0 ? 'rest' : linkBetween(before, onsetTicks, soundingEnd, slurs, seconds),
-      sinceSeconds: before[0] ? seconds(onsetTicks) - seconds(before[0].onsetTicks) : Infinity,
+      rolled: presses.length > 1 && group.some((note) => note.arpeggiated),
+      link: !before ? 'rest' : goesOn ? 'slur' : linkBetween(before, onsetTicks, soundingEnd, around),
+      sinceSeconds: before ? seconds(onsetTicks) - seconds(before.onsetTicks) : Infinity,
     });
-    sounding = [...held, ...struck].sort((a, b) => a.midi - b.midi);
-    before = group;
-  }
+    sounding = [...held, ...presses].sort((a, b) => a.midi - b.midi);
+  });
   return slices;
 };

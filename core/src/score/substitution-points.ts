@@ -13,6 +13,7 @@ const allowsSubstitution = (slice: Slice, next: Slice | undefined): boolean =>
   next !== undefined &&
   next.link === 'slur' &&
   !slice.grace &&
+  !slice.ornamental &&
   next.sinceSeconds >= LONG_ENOUGH_SECONDS[slice.struck.length > 1 ? 'pair' : 'single'] &&
   slice.struck.length + slice.held.length <= MOST_KEYS &&
   // On a key struck again the fingers change by a hinge.

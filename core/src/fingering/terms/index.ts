@@ -8,6 +8,7 @@ import { heldKeys } from './held-keys';
 import { hinge } from './hinge';
 import { leaveRest } from './leave-rest';
 import { openHand } from './open-hand';
+import { ornament } from './ornament';
 import { pairSpan } from './pair-span';
 import { pass } from './pass';
 import { repeats } from './repeats';
@@ -39,6 +40,7 @@ export const STEP_TERMS: readonly StepTerm[] = [
   repeats,
   heldKeys,
   connectedVoice,
+  ornament,
 ];
 export const MOVE_TERMS: readonly MoveTerm[] = [
   stay,

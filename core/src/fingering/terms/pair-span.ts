@@ -25,11 +25,12 @@ const THUMB_COMES_IN = 1.6;
 const strain = (off: number, neighbours: boolean): number => (neighbours ? off * off : 3 * Math.max(0, off - 1) ** 2);
 
 /** Two joined notes open or close the pair of fingers that plays them, whatever the rest of the hand does. */
-export const pairSpan: StepTerm = (step, { hand }, charge) => {
+export const pairSpan: StepTerm = (step, pricing, charge) => {
+  const { hand } = pricing;
   const { lead, from, to, a, b, link } = step;
   const before = lead && from.keys[lead.from];
   const after = lead && to.keys[lead.to];
-  if (!before || !after || !isJoined(link) || before.midi === after.midi || isChromaticStep(step)) return;
+  if (!before || !after || !isJoined(link) || before.midi === after.midi || isChromaticStep(step, pricing)) return;
   const [left, reached] = [fingerAt(a, lead.from), fingerAt(b, lead.to)];
   if (left === reached || !inOrder(before, left, after, reached) || !spans(hand, before, left, after, reached)) return;
   const [low, high] = left < reached ? [left, reached] : [reached, left];

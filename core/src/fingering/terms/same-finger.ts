@@ -1,6 +1,7 @@
 import { PRICE, type Charge } from '../prices';
 import { fingerAt } from '../view';
 import { isJoined, SAME_FINGER } from './connection';
+import { slidesPair } from './pair-slide';
 import type { FingersStep, StepTerm } from './term';
 
 const isKept = (step: FingersStep, index: number): boolean => step.kept.some(([a]) => a === index);
@@ -28,9 +29,9 @@ const chargeChord = (step: FingersStep, charge: Charge): void => {
 };
 
 /** In legato one finger cannot take two different keys in a row; the slide off a black key is priced as a move. */
-export const sameFinger: StepTerm = (step, _pricing, charge) => {
+export const sameFinger: StepTerm = (step, pricing, charge) => {
   const { lead } = step;
-  if (!lead) return chargeChord(step, charge);
+  if (!lead) return slidesPair(step, pricing) ? undefined : chargeChord(step, charge);
   const [before, after] = [step.from.keys[lead.from], step.to.keys[lead.to]];
   if (!before || !after || before.midi === after.midi) return;
   if (fingerAt(step.a, lead.from) === fingerAt(step.b, lead.to)) charge(SAME_FINGER[step.link], 1);

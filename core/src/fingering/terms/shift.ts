@@ -1,4 +1,5 @@
 import { PRICE } from '../prices';
+import type { Pricing } from '../pricing';
 import { isJoined, SHIFT } from './connection';
 import { canPass } from './pass';
 import { taught } from './taught';
@@ -12,6 +13,15 @@ const isBetweenBlocks = ({ from, to, kept, link }: FingersStep): boolean =>
   kept.length === 0 &&
   (link === 'plain' ? from.keys.length > 1 && to.keys.length > 1 : from.keys.length > 2 && to.keys.length > 2);
 
+/** A leap is wide beyond a fifth, u. Our choice. */
+const WIDE_LEAP = 4.7;
+
+/** Where wide leaps are to be jumped, a shift over one costs no more than at a lift; the line breaks there on purpose. */
+const priceOf = ({ lead, link, from, to }: FingersStep, { rules }: Pricing): number => {
+  const distance = lead ? Math.abs(to.keys[lead.to]!.place - from.keys[lead.from]!.place) : 0;
+  return rules.wideLeaps === 'jump' && isJoined(link) && distance > WIDE_LEAP ? SHIFT.lift : SHIFT[link];
+};
+
 /** The hand lifts and lands elsewhere: cheap where there is a gap, dear in legato; a key still held must be let go. */
 export const shift: MoveTerm = (step, pricing, charge) => {
   const { rules } = pricing;
@@ -19,7 +29,7 @@ export const shift: MoveTerm = (step, pricing, charge) => {
   if (isJoined(step.link) && canPass(step)) return undefined;
   const share = taught(rules, 'shift', charge) * (isBetweenBlocks(step) ? BETWEEN_BLOCKS : 1);
   const holds = step.kept.length > 0;
-  charge(SHIFT[step.link], share);
+  charge(priceOf(step, pricing), share);
   if (holds) charge(PRICE.releaseEarly, 1);
   // A hand that jumps cannot connect anything.
   if (carriesVoice(step, pricing)) charge(PRICE.voiceBroken, 1);

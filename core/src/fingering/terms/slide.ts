@@ -1,17 +1,23 @@
 import { PRICE } from '../prices';
 import { fingerAt } from '../view';
 import { SAME_FINGER } from './connection';
+import { BESIDE, slidesPair } from './pair-slide';
 import { taught } from './taught';
 import type { MoveTerm } from './term';
 
-/** Off a black key to the white key beside it: at most this far, u. */
-const BESIDE = 0.65;
+/** Where a rule asks for sliding pairs, it is not to be dear: share of a single finger's price. Our choice. */
+const PAIR_SHARE = 0.15;
 
 /**
- * A finger slips off a black key to the white key beside it. Its price takes the place of that for two keys with one finger,
+ * A finger (or a pair, by rule) slips off a black key to the white key beside it. Its price takes the place of that for two keys with one finger,
  * which the step is charged elsewhere.
  */
-export const slide: MoveTerm = (step, { rules }, charge) => {
+export const slide: MoveTerm = (step, pricing, charge) => {
+  const { rules } = pricing;
+  if (slidesPair(step, pricing)) {
+    charge(PRICE.slide, PAIR_SHARE * taught(rules, 'slide', charge));
+    return (a, b) => (Math.abs(b.frame - a.frame) <= 1 ? 'slide' : undefined);
+  }
   const { lead, link } = step;
   const before = lead && step.from.keys[lead.from];
   const after = lead && step.to.keys[lead.to];

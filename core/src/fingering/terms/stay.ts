@@ -1,5 +1,6 @@
 import { fingerAt, inOrder, spans } from '../view';
 import { isJoined } from './connection';
+import { slidesPair } from './pair-slide';
 import type { FingersStep, MoveTerm } from './term';
 import type { Hand } from '../../hand/hand';
 
@@ -23,5 +24,8 @@ export const followsOn = (step: FingersStep, hand: Hand): boolean => {
 };
 
 /** Staying in the position is free. */
-export const stay: MoveTerm = (step, { hand }) =>
-  followsOn(step, hand) ? (a, b) => (a.frame === b.frame && a.shape === b.shape ? 'stay' : undefined) : undefined;
+export const stay: MoveTerm = (step, pricing) =>
+  // A pair that slides is told, and priced, as a slide.
+  followsOn(step, pricing.hand) && !slidesPair(step, pricing)
+    ? (a, b) => (a.frame === b.frame && a.shape === b.shape ? 'stay' : undefined)
+    : undefined;

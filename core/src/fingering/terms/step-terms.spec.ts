@@ -166,7 +166,7 @@ describe('what a step is charged for besides the move', () => {
     const hopping = step('C4 E4 | 13 | C4', 'D4 F4 | 13 | D4');
     expect(stepCharges(connectedVoice, hopping)).toEqual({ voiceBroken: 1 });
     expect(stepCharges(connectedVoice, step('C4 E4 | 13 | C4', 'D4 F4 | 14 | C4'))).toEqual({});
-    expect(stepCharges(connectedVoice, hopping, { connectedTop: 'none' })).toEqual({});
+    expect(stepCharges(connectedVoice, hopping, { connected: { right: 'none', left: 'none' } })).toEqual({});
     expect(stepCharges(connectedVoice, step('C4 E4 | 13 | C4', 'D4 F4 | 13 | D4', 'plain'))).toEqual({});
   });
 });

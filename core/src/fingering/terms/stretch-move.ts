@@ -10,10 +10,11 @@ import type { MoveTerm } from './term';
 const WIDEST = 3;
 
 /** One finger reaches out or in and the hand settles round it; also opening to the octave hand and closing again. */
-export const stretchMove: MoveTerm = (step, { hand, rules }) => {
+export const stretchMove: MoveTerm = (step, pricing) => {
+  const { hand, rules } = pricing;
   if (!followsOn(step, hand)) return undefined;
   const { lead } = step;
-  const chromatic = isChromaticStep(step);
+  const chromatic = isChromaticStep(step, pricing);
   const direction = lead ? fingerAt(step.b, lead.to) - fingerAt(step.a, lead.from) : undefined;
   return (a, b, _lands, add) => {
     const by = b.frame - a.frame;

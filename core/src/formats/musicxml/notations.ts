@@ -1,7 +1,15 @@
 import type { Element } from '@xmldom/xmldom';
 import { isFinger } from '../../hand/hand';
 import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
-import { ARTICULATIONS, type Articulation, type Metre, type Note, type PrintedFinger } from '../../score/score';
+import {
+  ARTICULATIONS,
+  type Articulation,
+  type Metre,
+  type Note,
+  type Ornament,
+  type OrnamentKind,
+  type PrintedFinger,
+} from '../../score/score';
 import { child, childNumber, children, childText, nameOf, numberIn, text } from './dom';
 
 /** Readers of single elements: what one note, one attribute or one direction says. */
@@ -26,6 +34,38 @@ export const readArticulations = (note: Element): Articulation[] =>
     .flatMap((element) => children(element))
     .map(nameOf)
     .filter((name): name is Articulation => (ARTICULATIONS as readonly string[]).includes(name));
+
+/** Signs of MusicXML 4.0: its `inverted-mordent` is the short trill to the note above. */
+const ORNAMENT_SIGNS: Readonly<Record<string, OrnamentKind>> = {
+  'trill-mark': 'trill',
+  'inverted-mordent': 'short-trill',
+  mordent: 'mordent',
+  turn: 'turn',
+  'inverted-turn': 'inverted-turn',
+  'delayed-turn': 'delayed-turn',
+  'delayed-inverted-turn': 'delayed-inverted-turn',
+};
+
+const ACCIDENTAL_MARKS: Readonly<Record<string, number>> = {
+  'flat-flat': -2,
+  flat: -1,
+  natural: 0,
+  sharp: 1,
+  'double-sharp': 2,
+};
+
+/** The ornament over a note with the accidentals written at its sign. Signs that change nothing for the fingers are left. */
+export const readOrnament = (note: Element): Ornament | null => {
+  const signs = all(note, 'notations', 'ornaments').flatMap((element) => children(element));
+  const kind = signs.map((sign) => ORNAMENT_SIGNS[nameOf(sign)]).find((found) => found !== undefined);
+  if (!kind) return null;
+  const marks = signs.filter((sign) => nameOf(sign) === 'accidental-mark');
+  const alterOf = (below: boolean): number | null => {
+    const mark = marks.find((sign) => (sign.getAttribute('placement') === 'below') === below);
+    return (mark && ACCIDENTAL_MARKS[text(mark)]) ?? null;
+  };
+  return { kind, above: alterOf(false), below: alterOf(true) };
+};
 
 /** Fingers that stand by the note; "2-1" is read as 2 with the substitute 1. Other text is left where it is. */
 export const readPrintedFingers = (note: Element): PrintedFinger[] =>
