@@ -40,6 +40,14 @@ const isShifted = (efforts: Float64Array, others: Float64Array): boolean => {
   return true;
 };
 
+/** Counts efforts from the least of them: sums over a long piece would drown small differences in rounding. */
+const fromLeast = (efforts: Float64Array): Float64Array => {
+  let least = Infinity;
+  for (let at = 0; at < efforts.length; at += 1) if (efforts[at]! < least) least = efforts[at]!;
+  if (least < Infinity) for (let at = 0; at < efforts.length; at += 1) efforts[at]! -= least;
+  return efforts;
+};
+
 const sameLayer = (a: Lattice, b: Lattice, index: number): boolean =>
   a.layers[index] === b.layers[index] && a.steps[index] === b.steps[index];
 
@@ -51,15 +59,14 @@ export const forwardLike = (
   lattice: Lattice,
   known: Pick<Passes, 'lattice' | 'reached'> | undefined,
 ): readonly Float64Array[] => {
-  if (!known || known.lattice.layers.length !== lattice.layers.length) return forward(lattice);
+  const like = known?.lattice.layers.length === lattice.layers.length ? known : undefined;
   const reached: Float64Array[] = [];
   lattice.layers.forEach((layer, index) => {
-    const same = sameLayer(lattice, known.lattice, index);
-    if (same && (index === 0 || reached[index - 1] === known.reached[index - 1]))
-      return reached.push(known.reached[index]!);
     const before = reached[index - 1];
-    const efforts = before ? stepForward(before, lattice.steps[index]!, layer.effort) : layer.effort;
-    return reached.push(same && isShifted(efforts, known.reached[index]!) ? known.reached[index]! : efforts);
+    const same = like !== undefined && sameLayer(lattice, like.lattice, index);
+    if (same && before === like.reached[index - 1]) return reached.push(like.reached[index]!);
+    const efforts = before ? fromLeast(stepForward(before, lattice.steps[index]!, layer.effort)) : layer.effort;
+    return reached.push(same && isShifted(efforts, like.reached[index]!) ? like.reached[index]! : efforts);
   });
   return reached;
 };

@@ -152,6 +152,8 @@ export const runTargets = (
 
 type FingersAt = (slice: number) => readonly Finger[];
 
+const isLocked = ({ allowed }: PlayableSlice): boolean => allowed.some((set) => set !== ALL_FINGERS);
+
 /** One lock in a bar speaks for the same note of every bar like it. */
 const lockedFingers = (
   bars: Likeness,
@@ -198,7 +200,7 @@ export const likenessTargets = (
   for (const bars of groups) {
     const leading = leader(bars, fingersAt);
     leading.forEach((led, stroke) => {
-      const locked = lockedFingers(bars, slices, stroke);
+      const locked = bars.some((bar) => isLocked(slices[bar[stroke]!]!)) ? lockedFingers(bars, slices, stroke) : [];
       const wanted = fingersAt(led).map((finger, key) => locked[key] ?? finger);
       for (const bar of bars) targets.set(bar[stroke]!, { fingers: wanted, share: 1, inRun: false });
     });
@@ -234,9 +236,22 @@ const sameTarget = (a: Target | undefined, b: Target | undefined): boolean =>
     a.fingers.length === b.fingers.length &&
     a.fingers.every((finger, key) => finger === b.fingers[key]));
 
+/** Bars that look alike are drawn alike: efforts by what they were drawn from, and to what. */
+const knownEfforts = new WeakMap<Float64Array, Map<string, Float64Array>>();
+
+const drawnEfforts = (layer: Layer, base: Float64Array, target: Target, strength: number): Float64Array => {
+  const known = knownEfforts.get(base) ?? new Map<string, Float64Array>();
+  knownEfforts.set(base, known);
+  const name = `${target.fingers.map((finger) => finger ?? 0).join('')} ${target.share * strength}`;
+  const efforts =
+    known.get(name) ?? base.map((effort, posture) => effort + strength * strayFingers(layer, posture, target));
+  known.set(name, efforts);
+  return efforts;
+};
+
 const drawnLayer = (layer: Layer, index: number, target: Target, strength: number): Layer => {
   const base = target.inRun && index === 0 ? layer.pattern.effort : layer.open;
-  const open = base.map((effort, posture) => effort + strength * strayFingers(layer, posture, target));
+  const open = drawnEfforts(layer, base, target, strength);
   // A lock has closed what is infinite; that stays.
   const effort = layer.effort === layer.open ? open : open.map((price, at) => price + closed(layer.effort[at]!));
   return { ...layer, open, effort };

@@ -14,14 +14,14 @@ interface Way extends Drawn {
 }
 
 /** What was solved last: another solution of the same piece differs from it in a few places. */
-type Known = (Drawn & Passes) | undefined;
+interface Known {
+  /** Before like bars were drawn together, and after. */
+  readonly free: Way;
+  readonly tied: Way;
+  readonly remaining: Passes['remaining'];
+}
 
-const wayThrough = (
-  open: Lattice,
-  targets: Targets,
-  strength: number,
-  known: (Drawn & Pick<Passes, 'lattice' | 'reached'>) | undefined,
-): Way => {
+const wayThrough = (open: Lattice, targets: Targets, strength: number, known: Way | undefined): Way => {
   const lattice = drawnTo(open, targets, strength, known);
   const reached = forwardLike(lattice, known);
   return { open, lattice, targets, reached, path: bestPath(lattice, reached) };
@@ -42,14 +42,20 @@ const wanted = (targets: Targets): string =>
  * The best way with like bars drawn together: from several choices of leading bars, each followed until nothing changes, the
  * one that ends with the least effort.
  */
-const tiedWay = ({ open, slices, runs, groups }: OpenPiece, pricing: Pricing, known: Known): Way => {
+const tiedWay = (
+  { open, slices, runs, groups }: OpenPiece,
+  pricing: Pricing,
+  known: Known | undefined,
+): Pick<Known, 'free' | 'tied'> => {
   const strength = tieStrength(pricing);
-  const free = wayThrough(open, runs, strength, known);
-  if (groups.length === 0) return free;
+  const free = wayThrough(open, runs, strength, known?.free);
+  if (groups.length === 0) return { free, tied: free };
   const fingersIn = (way: Way) => (index: number) =>
     open.layers[index]!.pattern.postures[way.path.postures[index]!]!.fingers;
   const tried = new Set<string>();
   let best: Way | undefined;
+  // Each way differs in few targets from the one found before it: most of its efforts are taken over.
+  let latest = known?.tied ?? free;
   for (const leader of LEADERS) {
     let way = free;
     let follow = leader;
@@ -58,18 +64,18 @@ const tiedWay = ({ open, slices, runs, groups }: OpenPiece, pricing: Pricing, kn
       // Nothing changes any more, or another beginning has come here before.
       if (tried.has(wanted(targets))) break;
       tried.add(wanted(targets));
-      way = wayThrough(open, targets, strength, known ?? way);
+      way = latest = wayThrough(open, targets, strength, latest);
       if (!best || way.path.effort < best.path.effort - AS_GOOD) best = way;
       follow = LEADERS[0]!;
     }
   }
-  return best ?? free;
+  return { free, tied: best ?? free };
 };
 
 /** What is remembered of a piece: it without locks, and how it was solved last. */
 interface Memory {
   readonly piece: OpenPiece;
-  known: Known;
+  known: Known | undefined;
 }
 
 const memories = new WeakMap<LatticeBuilder, WeakMap<Score, Memory>>();
@@ -99,7 +105,7 @@ export const solveLattice = (
   if (memory.piece.slices.length === 0) return undefined;
   const { pricing } = builder;
   const piece = withLocks(memory.piece, allowed, builder);
-  const way = tiedWay(piece, pricing, memory.known);
+  const { free, tied: way } = tiedWay(piece, pricing, memory.known);
   const { lattice, targets } = way;
   const { key, slices } = piece;
   if (need === 'windows')
@@ -115,7 +121,7 @@ export const solveLattice = (
     };
   if (need === 'way')
     return { lattice, pricing, key, targets, slices, reached: way.reached, remaining: [], ...way.path };
-  const remaining = backwardLike(lattice, memory.known);
-  memory.known = { ...way, remaining };
+  const remaining = backwardLike(lattice, memory.known && { ...memory.known.tied, remaining: memory.known.remaining });
+  memory.known = { free, tied: way, remaining };
   return { lattice, pricing, key, targets, slices, reached: way.reached, remaining, ...way.path };
 };

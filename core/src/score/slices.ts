@@ -121,13 +121,33 @@ const REST_SECONDS = 0.12;
 const ENDS_PHRASE = new Set(['breath-mark', 'caesura']);
 const DETACHED = new Set(['staccato', 'staccatissimo']);
 
+/** A stretch of time: a slur, or the pedal down. */
 interface Cover {
   readonly fromTicks: number;
   readonly toTicks: number;
 }
 
+/** Whether one of several stretches lies over all of a time. */
+type Covering = (fromTicks: number, toTicks: number) => boolean;
+
+const coveringOf = (all: readonly Cover[]): Covering => {
+  const sorted = [...all].sort((a, b) => a.fromTicks - b.fromTicks);
+  let reach = -Infinity;
+  const farthest = sorted.map(({ toTicks }) => (reach = Math.max(reach, toTicks)));
+  return (fromTicks, toTicks) => {
+    // The last stretch that has begun, by halving: long pieces have thousands.
+    let [low, high] = [0, sorted.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (sorted[middle]!.fromTicks <= fromTicks) low = middle + 1;
+      else high = middle;
+    }
+    return low > 0 && farthest[low - 1]! >= toTicks;
+  };
+};
+
 /** Stretches during which the pedal is down. */
-const pedalled = (score: Score): readonly Cover[] => {
+const pedalDown = (score: Score): readonly Cover[] => {
   const covers: Cover[] = [];
   let from: number | undefined;
   for (const mark of score.marks) {
@@ -139,13 +159,12 @@ const pedalled = (score: Score): readonly Cover[] => {
   return covers;
 };
 
-const covers = (all: readonly Cover[], fromTicks: number, toTicks: number): boolean =>
-  all.some((cover) => cover.fromTicks <= fromTicks && cover.toTicks >= toTicks);
-
 /** What decides how notes hang together. */
 interface Surroundings {
-  readonly slurs: readonly Cover[];
-  readonly pedal: readonly Cover[];
+  readonly slurred: Covering;
+  /** Onsets of the last notes of slurs. */
+  readonly slurEnds: ReadonlySet<number>;
+  readonly pedalled: Covering;
   readonly seconds: (ticks: number) => number;
 }
 
@@ -153,7 +172,7 @@ const linkBetween = (
   before: Strike,
   onsetTicks: number,
   soundingEnd: number,
-  { slurs, pedal, seconds }: Surroundings,
+  { slurred, slurEnds, pedalled, seconds }: Surroundings,
 ): LinkKind => {
   const { group, onsetTicks: from } = before;
   if (group[0]?.graceIndex != null) return 'slur';
@@ -162,15 +181,21 @@ const linkBetween = (
   if (group.some((note) => note.fermata) || articulations.some((name) => ENDS_PHRASE.has(name) || DETACHED.has(name)))
     return 'lift';
   // The pedal connects what the fingers need not.
-  if (covers(slurs, from, onsetTicks)) return covers(pedal, from, onsetTicks + 1) ? 'plain' : 'slur';
-  return slurs.some((slur) => slur.toTicks === group[0]?.onsetTicks) ? 'lift' : 'plain';
+  if (slurred(from, onsetTicks)) return pedalled(from, onsetTicks + 1) ? 'plain' : 'slur';
+  return slurEnds.has(group[0]!.onsetTicks) ? 'lift' : 'plain';
 };
 
 /** The slices of one hand in time order. */
 export const slicesOf = (score: Score, side: Side): readonly Slice[] => {
   const groups = groupNotes(score.notes.filter((note) => note.side === side));
   const seconds = secondsAt(score);
-  const around = { slurs: score.slurs.filter((slur) => slur.side === side), pedal: pedalled(score), seconds };
+  const slurs = score.slurs.filter((slur) => slur.side === side);
+  const around: Surroundings = {
+    slurred: coveringOf(slurs),
+    slurEnds: new Set(slurs.map(({ toTicks }) => toTicks)),
+    pedalled: coveringOf(pedalDown(score)),
+    seconds,
+  };
   const strikes = groups.flatMap((group, index) => strikesOf(group, groups[index + 1], score, side, seconds));
   const slices: Slice[] = [];
   let sounding: readonly Press[] = [];
@@ -185,7 +210,7 @@ export const slicesOf = (score: Score, side: Side): readonly Slice[] => {
         press.endTicks > onsetTicks &&
         !keys.has(press.midi) &&
         // With the pedal down no note needs holding.
-        !covers(around.pedal, onsetTicks, press.endTicks),
+        !around.pedalled(onsetTicks, press.endTicks),
     );
     slices.push({
       bar: lead.bar,
