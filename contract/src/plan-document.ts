@@ -58,6 +58,8 @@ export const handDocumentSchema = z.object({
       z.object({
         bar: z.number().int(),
         rank: z.number().int(),
+        /** What is done differently; empty where only numbers or one end note are. */
+        differs: z.array(z.enum(['move', 'position', 'reach'])),
         effortMore: effort,
         fingers: z.record(z.string(), fingerSchema),
         /** What it spares and what it asks for against the plan; empty where nothing. */
@@ -183,6 +185,7 @@ const handDocument = (
           alternatives: plan.alternatives.map((alternative) => ({
             bar: numberOf(alternative.bar),
             rank: alternative.rank,
+            differs: [...alternative.differs],
             effortMore: Math.round(alternative.effortMore * 1000) / 1000,
             fingers: Object.fromEntries(alternative.fingers),
             ...gainAndLoss(alternative.differences),

@@ -1,4 +1,11 @@
-import { DEFAULT_RULES, MOVE_KINDS, MOVES_AS_USUAL, type MoveKind, type Rules } from '@kettle-step/core';
+import {
+  DEFAULT_RULES,
+  MOVE_KINDS,
+  MOVES_AS_USUAL,
+  SPAN15_RANGE_MM,
+  type MoveKind,
+  type Rules,
+} from '@kettle-step/core';
 import { z } from 'zod';
 
 /** What a teacher may write into a rules file: any part of the rules; the rest is as usual. See docs/engine.md. */
@@ -7,6 +14,17 @@ import { z } from 'zod';
 const DEAREST = 10;
 
 const movePrice = z.union([z.number().min(0).max(DEAREST), z.literal('untaught')]);
+
+/** A measured hand, mm. The second finger's span is always less than the thumb's. */
+export const handSchema = z
+  .object({
+    span15Mm: z.number().min(SPAN15_RANGE_MM[0]).max(SPAN15_RANGE_MM[1]),
+    span25Mm: z
+      .number()
+      .min(SPAN15_RANGE_MM[0] / 2)
+      .max(SPAN15_RANGE_MM[1]),
+  })
+  .refine(({ span15Mm, span25Mm }) => span25Mm < span15Mm, 'The span from 2 to 5 is less than that from 1 to 5.');
 
 const connectedVoice = z.enum(['upper', 'lower', 'none']);
 

@@ -1,3 +1,4 @@
+import { finish } from '../src/steps';
 import { createLatticeBuilder } from '../src/fingering/lattice';
 import { playableSlices } from '../src/fingering/playable';
 import { pricingFor } from '../src/fingering/pricing';
@@ -37,7 +38,9 @@ const solve = (score: Score, room: boolean): void =>
 const transitions = (score: Score): number =>
   SIDES.reduce((sum, side) => {
     const slices = playableSlices(slicesOf(score, side), side, DEFAULT_HAND, NO_LOCKS);
-    const { steps } = createLatticeBuilder(pricingFor(side, DEFAULT_HAND)).build(slices, { fifths: 0, mode: 'major' });
+    const { steps } = finish(
+      createLatticeBuilder(pricingFor(side, DEFAULT_HAND)).build(slices, { fifths: 0, mode: 'major' }),
+    );
     return sum + steps.reduce((all, { effort }) => all + effort.length, 0);
   }, 0);
 

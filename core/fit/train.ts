@@ -1,3 +1,4 @@
+import { finish } from '../src/steps';
 import { DEFAULT_HAND, type Finger, type Side } from '../src/hand/hand';
 import { ALL_FINGERS, hasFinger } from '../src/fingering/finger-set';
 import { createLatticeBuilder, type LatticeBuilder } from '../src/fingering/lattice';
@@ -40,7 +41,7 @@ const wrongNotes = ({ example }: Lesson, fingers: ReadonlyMap<string, Finger>): 
 const judged = ({ example }: Lesson): number => example.accepted.filter((fingers) => fingers !== null).length;
 
 const solveFree = (builders: Builders, { example }: Lesson): Solved =>
-  solveLattice(builders[example.side], example.score, NOTHING_FIXED, 'way')!;
+  finish(solveLattice(builders[example.side], example.score, NOTHING_FIXED, 'way'))!;
 
 export const agreement = (lessons: readonly Lesson[], weights: Weights): Agreement => {
   const builders = buildersFor(weights);
@@ -80,8 +81,8 @@ const addInto = (gradient: Float64Array, amounts: Ledger, factor: number): void 
 /** A lattice in which wrong fingers are a little cheaper: what still wins then is right with a margin. */
 const tempting = (builder: LatticeBuilder, { allowed }: Lesson, margin: number): LatticeBuilder => ({
   ...builder,
-  build: (slices, key) => {
-    const lattice = builder.build(slices, key);
+  *build(slices, key) {
+    const lattice = yield* builder.build(slices, key);
     const layers = lattice.layers.map((layer, index) => {
       const { presses, slice } = slices[index]!;
       const wanted = presses.map((press) =>
@@ -128,9 +129,11 @@ const gradientOf = (lessons: readonly Lesson[], weights: Weights, margin: number
   const gradient = new Float64Array(weights.length);
   for (const lesson of lessons) {
     const builder = builders[lesson.example.side];
-    const tempted = solveLattice(tempting(builder, lesson, margin), lesson.example.score, NOTHING_FIXED, 'way')!;
+    const tempted = finish(
+      solveLattice(tempting(builder, lesson, margin), lesson.example.score, NOTHING_FIXED, 'way'),
+    )!;
     if (wrongNotes(lesson, fingersById(tempted)) === 0) continue;
-    const right = solveLattice(builder, lesson.example.score, lesson.allowed, 'way')!;
+    const right = finish(solveLattice(builder, lesson.example.score, lesson.allowed, 'way'))!;
     addInto(gradient, ledger(right), lesson.weight);
     addInto(gradient, ledger(tempted), -lesson.weight);
   }

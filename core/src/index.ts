@@ -1,5 +1,6 @@
 /** The computation of Kettle Step: scores in, fingerings out. Runs in a worker, on a server and on a command line alike. */
 export * from './result';
+export { finish, part, type Steps } from './steps';
 export * from './keyboard/pitch';
 export * from './keyboard/geometry';
 export * from './hand/hand';
@@ -10,7 +11,7 @@ export * from './formats/musicxml';
 export type { Locks } from './fingering/playable';
 export { MOVE_KINDS, type MoveKind } from './fingering/terms';
 export { REST_PLACES, type Shape } from './fingering/posture';
-export type { BarAlternative } from './fingering/alternatives';
+export type { Aspect, BarAlternative } from './fingering/alternatives';
 export type { Difference } from './fingering/reasons';
 export { DEFAULT_RULES, MOVES_AS_USUAL, type Rules } from './fingering/rules';
 export { MOVE_WORDS, type Move } from './moves/move';

@@ -1,14 +1,23 @@
 import type { Finger } from '../hand/hand';
+import type { Steps } from '../steps';
 import type { PlayableSlice } from './playable';
 import type { Lattice } from './lattice';
 import { differences, ledgerOf, type Difference, type PricedLattice, type Stretch } from './reasons';
 import { predecessor, successor } from './search';
+import { STEP_KINDS, type StepKind } from './terms';
 import { bestOfWindow } from './windows';
 
-/** Another fingering of one bar, the rest free to follow. */
+/** In what a fingering differs from another besides its numbers. */
+export type Aspect = 'move' | 'position' | 'reach';
+
+/** Another fingering of a bar or a passage, the rest free to follow. */
 export interface BarAlternative {
   readonly bar: number;
+  /** The last bar of the passage; `bar` itself for one bar. */
+  readonly toBar: number;
   readonly rank: number;
+  /** What it does differently; empty where only a number or an end note is another. */
+  readonly differs: readonly Aspect[];
   readonly effortMore: number;
   readonly fingers: ReadonlyMap<string, Finger>;
   /** What differs from the plan, price by price, what matters most first. */
@@ -81,32 +90,147 @@ const against = (solved: Solved, stretch: Stretch): readonly Difference[] => {
   return differences(ledgerOf(solved, chosen, before), ledgerOf(solved, stretch, before), solved.pricing);
 };
 
+/** Moves that every finger beside its place makes; by themselves they do not make an end note another way of playing. */
+const SOFT_MOVES: ReadonlySet<StepKind> = new Set(['stay', 'extension', 'contraction']);
+
+/** A way over a window, with the steps into it and out of it, as a teacher would tell it. */
+interface Reading {
+  readonly moves: string;
+  readonly softMoves: string;
+  readonly positions: string;
+  readonly reaches: string;
+  /** Struck fingers, slice by slice. */
+  readonly strokes: readonly string[];
+}
+
+const stepKind = ({ lattice }: Solved, index: number, from: number, to: number): StepKind => {
+  const { kinds, fromSize } = lattice.steps[index]!;
+  return STEP_KINDS[kinds[to * fromSize + from]!]!;
+};
+
+const readWindow = (solved: Solved, [from, to]: readonly [number, number], way: Stretch): Reading => {
+  const at = (index: number): number => way.postures[index - way.from] ?? solved.postures[index]!;
+  const kinds: string[] = [];
+  const softKinds: string[] = [];
+  const [positions, reaches, strokes]: [string[], string[], string[]] = [[], [], []];
+  for (let index = from; index <= Math.min(to + 1, solved.slices.length - 1); index += 1) {
+    const { pattern, octaveShift } = solved.lattice.layers[index]!;
+    const { frame, shape } = pattern.postures[at(index)]!;
+    const kind = index === 0 ? 'stay' : stepKind(solved, index, at(index - 1), at(index));
+    if (!SOFT_MOVES.has(kind)) kinds.push(`${index}${kind}`);
+    else if (kind !== 'stay') softKinds.push(`${index}${kind}`);
+    if (index > to) continue;
+    const place = `${frame + octaveShift}${shape}`;
+    if (positions[positions.length - 1] !== place) positions.push(place);
+    const { text } = pattern.groupOf[at(index)]!;
+    if (pattern.view.keys.length > 1) reaches.push(`${index}:${text}`);
+    if (solved.slices[index]!.slice.struck.length > 0) strokes.push(text);
+  }
+  return {
+    moves: kinds.join(),
+    softMoves: softKinds.join(),
+    positions: positions.join(),
+    reaches: reaches.join(),
+    strokes,
+  };
+};
+
+/** Windows shorter than this have no end notes to speak of. */
+const LEAST_STROKES = 3;
+
+const isEndNoteOnly = (a: Reading, b: Reading): boolean => {
+  const changed = a.strokes.flatMap((text, stroke) => (text === b.strokes[stroke] ? [] : [stroke]));
+  const last = a.strokes.length - 1;
+  return a.strokes.length >= LEAST_STROKES && changed.length === 1 && (changed[0] === 0 || changed[0] === last);
+};
+
+/** In what two ways differ musically: not in numbers alone, nor in one end note to which a finger reaches. */
+const aspects = (a: Reading, b: Reading): readonly Aspect[] => {
+  if (a.moves === b.moves && a.reaches === b.reaches && isEndNoteOnly(a, b)) return [];
+  return [
+    ...(a.moves !== b.moves || a.softMoves !== b.softMoves ? ['move' as const] : []),
+    ...(a.positions !== b.positions ? ['position' as const] : []),
+    ...(a.reaches !== b.reaches ? ['reach' as const] : []),
+  ];
+};
+
 const sameFingers = (a: ReadonlyMap<string, Finger>, b: ReadonlyMap<string, Finger>): boolean =>
   a.size === b.size && [...a].every(([id, finger]) => b.get(id) === finger);
+
+/** How many other fingerings are wanted, and whether each must be another way of playing and not only other numbers. */
+export interface Wanted {
+  readonly count: number;
+  readonly different: boolean;
+}
 
 /** Fingers of held keys may tell two ways apart that look alike on paper: a few more are asked for and merged. */
 const SPARE = 3;
 
+/** Of so many fingerings, those that are different ways of playing are picked. */
+const PICKED_FROM = 48;
+
+interface Candidate {
+  readonly stretch: Stretch;
+  readonly effort: number;
+  readonly fingers: ReadonlyMap<string, Finger>;
+  readonly reading: Reading;
+}
+
+/** Keeps those that differ musically from the plan and from each one kept before. */
+const differentWays = (candidates: readonly Candidate[], plan: Reading): readonly Candidate[] => {
+  const kept: Candidate[] = [];
+  for (const candidate of candidates) {
+    const told = [plan, ...kept.map(({ reading }) => reading)];
+    if (told.every((other) => aspects(other, candidate.reading).length > 0)) kept.push(candidate);
+  }
+  return kept;
+};
+
+/** The cheapest other fingerings of the slices `from` to `to`, whatever is fixed inside or outside holding. */
+export const windowAlternatives = (
+  solved: Solved,
+  window: readonly [number, number],
+  { count, different }: Wanted,
+): readonly BarAlternative[] => {
+  const [from, to] = window;
+  const { lattice, slices } = solved;
+  const chosen = { from, postures: solved.postures.slice(from, to + 1) };
+  const plan = readWindow(solved, window, chosen);
+  const planFingers = fingersOfWindow(lattice, slices, chosen);
+  const candidates = bestOfWindow(solved, from, to, different ? PICKED_FROM : count + SPARE)
+    .map(({ postures, effort }) => ({
+      postures,
+      effort,
+      fingers: fingersOfWindow(lattice, slices, { from, postures }),
+    }))
+    .filter(
+      ({ fingers }, index, all) =>
+        !sameFingers(fingers, planFingers) && all.findIndex((other) => sameFingers(other.fingers, fingers)) === index,
+    )
+    .map(({ postures, effort, fingers }): Candidate => {
+      const stretch = rejoined(solved, { from, postures });
+      return { stretch, effort, fingers, reading: readWindow(solved, window, stretch) };
+    });
+  return (different ? differentWays(candidates, plan) : candidates)
+    .slice(0, count)
+    .map(({ stretch, effort, fingers, reading }, index) => ({
+      bar: slices[from]!.slice.bar,
+      toBar: slices[to]!.slice.bar,
+      rank: index + 1,
+      differs: aspects(plan, reading),
+      effortMore: Math.max(0, effort - solved.effort),
+      fingers,
+      differences: against(solved, stretch),
+    }));
+};
+
 /** The `count` cheapest other fingerings of each bar. */
-export const barAlternatives = (solved: Solved, count: number): readonly BarAlternative[] =>
-  barWindows(solved.slices).flatMap(([from, to]) => {
-    const { lattice, slices } = solved;
-    const chosen = fingersOfWindow(lattice, slices, { from, postures: solved.postures.slice(from, to + 1) });
-    return bestOfWindow(solved, from, to, count + SPARE)
-      .map(({ postures, effort }) => {
-        const window = { from, postures };
-        return { window, effort, fingers: fingersOfWindow(lattice, slices, window) };
-      })
-      .filter(
-        ({ fingers }, index, all) =>
-          !sameFingers(fingers, chosen) && all.findIndex((other) => sameFingers(other.fingers, fingers)) === index,
-      )
-      .slice(0, count)
-      .map(({ window, fingers, effort }, index) => ({
-        bar: slices[from]!.slice.bar,
-        rank: index + 1,
-        effortMore: Math.max(0, effort - solved.effort),
-        fingers,
-        differences: against(solved, rejoined(solved, window)),
-      }));
-  });
+export function* barAlternatives(solved: Solved, count: number): Steps<readonly BarAlternative[]> {
+  const windows = barWindows(solved.slices);
+  const found: BarAlternative[] = [];
+  for (const [at, window] of windows.entries()) {
+    yield at / windows.length;
+    found.push(...windowAlternatives(solved, window, { count, different: false }));
+  }
+  return found;
+}

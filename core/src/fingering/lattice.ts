@@ -1,6 +1,7 @@
 import type { Finger, Side } from '../hand/hand';
 import type { Key } from '../score/score';
 import type { LinkKind } from '../score/slices';
+import type { Steps } from '../steps';
 import { ALL_FINGERS, hasFinger, type FingerSet } from './finger-set';
 import type { PlayableSlice } from './playable';
 import { restsOn, type Posture } from './posture';
@@ -191,7 +192,7 @@ export interface LatticeBuilder {
   readonly pricing: Pricing;
   /** Patterns of octave runs found so far. */
   readonly patterns: Map<string, readonly Finger[] | undefined>;
-  readonly build: (slices: readonly PlayableSlice[], key: Key) => Lattice;
+  readonly build: (slices: readonly PlayableSlice[], key: Key) => Steps<Lattice>;
 }
 
 const inOctave = (letters: number): number => ((letters % 7) + 7) % 7;
@@ -236,6 +237,9 @@ export const closeLocked = (pattern: LayerPattern, open: Float64Array, allowed: 
   );
 };
 
+/** Slices built between two looks at whether the work is still wanted: some hundredths of a second where all is new. */
+const SLICES_A_STEP = 8;
+
 export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
   const { side, rules } = pricing;
   const patterns = new Map<string, LayerPattern>();
@@ -268,11 +272,12 @@ export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
     return table;
   };
 
-  const build = (slices: readonly PlayableSlice[], key: Key): Lattice => {
+  const build = function* (slices: readonly PlayableSlice[], key: Key): Steps<Lattice> {
     const layers: Layer[] = [];
     const steps: StepTable[] = [];
     let before: { readonly pattern: LayerPattern; readonly octave: number } | undefined;
-    slices.forEach((slice, index) => {
+    for (const [index, slice] of slices.entries()) {
+      if (index % SLICES_A_STEP === 0) yield index / slices.length;
       const octave = octaveOf(slice);
       const pattern = patternOf(slice, octave);
       const { link, sinceSeconds } = slice.slice;
@@ -285,7 +290,7 @@ export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
       const open = before ? pattern.effort : startingEfforts(pattern, octaveShift, key, pricing);
       layers.push({ pattern, octaveShift, open, effort: closeLocked(pattern, open, slice.allowed) });
       before = { pattern, octave };
-    });
+    }
     return { layers, steps };
   };
 

@@ -1,6 +1,7 @@
 import { tonicPitchClass } from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
 import type { Key, Score } from '../score/score';
+import type { Steps } from '../steps';
 import { slicesOf } from '../score/slices';
 import { withSubstitutionPoints } from '../score/substitution-points';
 import type { Allowed } from './finger-set';
@@ -33,12 +34,12 @@ const homeKey = (score: Score, side: Side): Key => {
 
 const NO_LOCKS: Allowed = new Map();
 
-export const openPiece = (builder: LatticeBuilder, score: Score): OpenPiece => {
+export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPiece> {
   const { pricing, patterns } = builder;
   const { side, hand } = pricing;
   const slices = playableSlices(withSubstitutionPoints(slicesOf(score, side)), side, hand, NO_LOCKS);
   const key = homeKey(score, side);
-  const open = builder.build(slices, key);
+  const open = yield* builder.build(slices, key);
   const tied = tieStrength(pricing) > 0;
   return {
     slices,
@@ -48,7 +49,7 @@ export const openPiece = (builder: LatticeBuilder, score: Score): OpenPiece => {
     groups: tied ? likeBars(slices, open) : [],
     closed: new Map(),
   };
-};
+}
 
 const hasLock = ({ slice }: PlayableSlice, allowed: Allowed): boolean =>
   slice.struck.some(({ noteIds }) => noteIds.some((id) => allowed.has(id)));

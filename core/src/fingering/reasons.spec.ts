@@ -1,3 +1,4 @@
+import { finish } from '../steps';
 import { line } from '../../testing/line';
 import { DEFAULT_HAND, type Finger } from '../hand/hand';
 import { allowedBy } from './playable';
@@ -12,7 +13,7 @@ import { pricingFor } from './pricing';
 const builder = createLatticeBuilder(pricingFor('right', DEFAULT_HAND));
 
 const chargesOf = (music: string, locks = new Map<string, Finger>()) => {
-  const solved = solveLattice(builder, line(music), allowedBy(locks), 'way')!;
+  const solved = finish(solveLattice(builder, line(music), allowedBy(locks), 'way'))!;
   return { solved, ledger: ledgerOf(solved, { from: 0, postures: solved.postures }, undefined) };
 };
 

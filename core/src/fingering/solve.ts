@@ -1,6 +1,14 @@
 import type { Hand, Side } from '../hand/hand';
 import type { Score } from '../score/score';
-import { barAlternatives, barWindows, type BarAlternative, type Solved } from './alternatives';
+import {
+  barAlternatives,
+  barWindows,
+  windowAlternatives,
+  type BarAlternative,
+  type Solved,
+  type Wanted,
+} from './alternatives';
+import { finish, part, type Steps } from '../steps';
 import { ALL_FINGERS, type Allowed } from './finger-set';
 import { closeLocked, createLatticeBuilder, type LatticeBuilder } from './lattice';
 import type { PlayableSlice } from './playable';
@@ -132,39 +140,65 @@ interface Answer {
   readonly rooms: SolvedRooms | undefined;
 }
 
-const solveWith = (
+/** Shares of the work: the way itself, then elbow room, then alternatives. */
+const WAY = 0.6;
+const ROOM = 0.8;
+
+/** Rooms worked out between two looks at whether the work is still wanted. */
+const ROOMS_A_STEP = 256;
+
+function* roomsOf(solved: Solved, last: SolvedRooms | undefined): Steps<Room[]> {
+  const rooms: Room[] = [];
+  for (let index = 0; index < solved.slices.length; index += 1) {
+    if (index % ROOMS_A_STEP === 0) yield index / solved.slices.length;
+    rooms.push(knownRoom(solved, index, last) ?? roomAt(solved, index));
+  }
+  return rooms;
+}
+
+function* solveWith(
   builder: LatticeBuilder,
   score: Score,
   { allowed, alternatives, room }: SolveOptions,
   last: SolvedRooms | undefined,
-): Answer => {
+): Steps<Answer> {
   const { side } = builder.pricing;
   const withRoom = room !== false;
-  const solved = solveLattice(builder, score, allowed, alternatives > 0 ? 'windows' : withRoom ? 'room' : 'way');
+  const need = alternatives > 0 ? 'windows' : withRoom ? 'room' : 'way';
+  const solved = yield* part(solveLattice(builder, score, allowed, need), 0, WAY);
   if (!solved)
     return {
       solution: { side, slices: [], alternatives: [], effort: 0, barCharges: new Map() },
       rooms: undefined,
     };
-  const rooms = withRoom
-    ? solved.slices.map((_, index) => knownRoom(solved, index, last) ?? roomAt(solved, index))
-    : [];
+  const rooms = withRoom ? yield* part(roomsOf(solved, last), WAY, ROOM) : [];
   const solution: HandSolution = {
     side,
     get barCharges() {
       return barChargesOf(solved);
     },
     slices: readSlices(solved, (index) => rooms[index] ?? []),
-    alternatives: alternatives > 0 ? barAlternatives(solved, alternatives) : [],
+    alternatives: alternatives > 0 ? yield* part(barAlternatives(solved, alternatives), ROOM, 1) : [],
     effort: solved.effort,
   };
   return { solution, rooms: withRoom && alternatives === 0 ? { solved, rooms } : undefined };
-};
+}
 
 /** Solves one hand of scores again and again, remembering what is common to them. */
 export interface HandSolver {
   readonly pricing: Pricing;
   readonly solve: (score: Score, options: SolveOptions) => HandSolution;
+  /** The same in steps, so that it can be watched and left off. */
+  readonly solveInSteps: (score: Score, options: SolveOptions) => Steps<HandSolution>;
+  /** Other fingerings of one passage, best first; none where the hand is silent there. */
+  readonly alternatives: (score: Score, passage: Passage) => readonly BarAlternative[];
+}
+
+/** Bars of a hand to find other fingerings for, in the context of what is fixed. */
+export interface Passage extends Wanted {
+  readonly allowed: Allowed;
+  /** Indices into `Score.bars`, first and last. */
+  readonly bars: readonly [number, number];
 }
 
 /** What a hand's solution depends on besides the score: the locks on its own notes and what is asked for. */
@@ -178,17 +212,37 @@ const requestName = (score: Score, side: Side, { allowed, alternatives, room }: 
 
 export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?: Weights): HandSolver => {
   const builder = createLatticeBuilder(pricingFor(side, hand, rules, weights));
+  // Bar after bar is asked about while the locks stay as they are.
+  let whole: { readonly score: Score; readonly name: string; readonly solved: Solved | undefined } | undefined;
+  const solvedWhole = (score: Score, allowed: Allowed): Solved | undefined => {
+    const name = requestName(score, side, { allowed, alternatives: 1 });
+    if (whole?.score !== score || whole.name !== name)
+      whole = { score, name, solved: finish(solveLattice(builder, score, allowed, 'windows')) };
+    return whole.solved;
+  };
   // A finger changed in one hand leaves the other as it was, and most of its own.
-  let last: (Answer & { readonly score: Score; readonly name: string }) | undefined;
+  let latest: (Answer & { readonly score: Score; readonly name: string }) | undefined;
+  const solveInSteps = function* (score: Score, options: SolveOptions): Steps<HandSolution> {
+    const name = requestName(score, side, options);
+    if (latest?.score !== score || latest.name !== name) {
+      const rooms = latest?.score === score ? latest.rooms : undefined;
+      latest = { score, name, ...(yield* solveWith(builder, score, options, rooms)) };
+    }
+    return latest.solution;
+  };
   return {
     pricing: builder.pricing,
-    solve: (score, options) => {
-      const name = requestName(score, side, options);
-      if (last?.score !== score || last.name !== name) {
-        const rooms = last?.score === score ? last.rooms : undefined;
-        last = { score, name, ...solveWith(builder, score, options, rooms) };
-      }
-      return last.solution;
+    solveInSteps,
+    solve: (score, options) => finish(solveInSteps(score, options)),
+    alternatives: (score, { allowed, bars: [first, last], ...wanted }) => {
+      const solved = solvedWhole(score, allowed);
+      if (!solved) return [];
+      const inside = barWindows(solved.slices).filter(([from]) => {
+        const { bar } = solved.slices[from]!.slice;
+        return bar >= first && bar <= last;
+      });
+      const [head, tail] = [inside[0], inside[inside.length - 1]];
+      return head && tail ? windowAlternatives(solved, [head[0], tail[1]], wanted) : [];
     },
   };
 };

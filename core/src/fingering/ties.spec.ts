@@ -1,3 +1,4 @@
+import { finish } from '../steps';
 import { finger, fingersOf, solve } from '../../testing/fingers';
 import { line } from '../../testing/line';
 import { DEFAULT_HAND, type Side } from '../hand/hand';
@@ -16,7 +17,9 @@ const runsIn = (music: string) => octaveRuns(slices(line(music))).map(({ from, t
 
 const barsAlike = (music: string): number[][] => {
   const cut = slices(line(music));
-  const lattice = createLatticeBuilder(pricingFor('right', DEFAULT_HAND)).build(cut, { fifths: 0, mode: 'major' });
+  const lattice = finish(
+    createLatticeBuilder(pricingFor('right', DEFAULT_HAND)).build(cut, { fifths: 0, mode: 'major' }),
+  );
   return likeBars(cut, lattice).map((bars) => bars.map((bar) => cut[bar[0]!]!.slice.bar + 1));
 };
 

@@ -189,22 +189,37 @@ const mostCommon: Leader = (bars, fingersAt) => {
 /** Ways to begin; solving goes on from each, and the best end is kept. */
 export const LEADERS: readonly Leader[] = [mostCommon, (bars) => bars[0]!, (bars) => bars[bars.length - 1]!];
 
-/** Targets of all notes of bars that look alike, as one leading bar of each group has them. */
-export const likenessTargets = (
+/** What every bar of a group is drawn to, stroke by stroke. */
+export type Wanted = readonly (readonly (Finger | null)[])[];
+
+/** What each group of like bars is drawn to, as its leading bar has it and locks have it. */
+export const leadsOf = (
   groups: readonly Likeness[],
   slices: readonly PlayableSlice[],
   fingersAt: FingersAt,
   leader: Leader,
-): Targets => {
-  const targets = new Map<number, Target>();
-  for (const bars of groups) {
-    const leading = leader(bars, fingersAt);
-    leading.forEach((led, stroke) => {
+): readonly Wanted[] =>
+  groups.map((bars) =>
+    leader(bars, fingersAt).map((led, stroke) => {
       const locked = bars.some((bar) => isLocked(slices[bar[stroke]!]!)) ? lockedFingers(bars, slices, stroke) : [];
-      const wanted = fingersAt(led).map((finger, key) => locked[key] ?? finger);
-      for (const bar of bars) targets.set(bar[stroke]!, { fingers: wanted, share: 1, inRun: false });
-    });
-  }
+      return fingersAt(led).map((finger, key) => locked[key] ?? finger);
+    }),
+  );
+
+/** Leads written out: the same text for the same targets. */
+export const leadsText = (leads: readonly Wanted[]): string =>
+  leads.map((lead) => lead.map((fingers) => fingers.join('')).join(' ')).join('|');
+
+/** Targets of all notes of like bars, and of the octave runs, which go before. */
+export const targetsOf = (groups: readonly Likeness[], leads: readonly Wanted[], runs: Targets): Targets => {
+  const targets = new Map<number, Target>();
+  groups.forEach((bars, group) =>
+    leads[group]!.forEach((fingers, stroke) => {
+      const target: Target = { fingers, share: 1, inRun: false };
+      for (const bar of bars) targets.set(bar[stroke]!, target);
+    }),
+  );
+  for (const [index, target] of runs) targets.set(index, target);
   return targets;
 };
 

@@ -1,11 +1,12 @@
 import type { Score } from '../score/score';
+import { part, type Steps } from '../steps';
 import type { Solved } from './alternatives';
 import type { Allowed } from './finger-set';
 import type { Lattice, LatticeBuilder } from './lattice';
 import { openPiece, withLocks, type OpenPiece } from './piece';
 import type { Pricing } from './pricing';
 import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search';
-import { drawnTo, LEADERS, likenessTargets, tieStrength, type Drawn, type Targets } from './ties';
+import { drawnTo, LEADERS, leadsOf, leadsText, targetsOf, tieStrength, type Drawn, type Targets } from './ties';
 
 /** A way through a lattice drawn to some targets, with the forward efforts that found it. */
 interface Way extends Drawn {
@@ -33,20 +34,15 @@ const MOST_ROUNDS = 3;
 /** Ways that differ by less than this are as good: the first of them stands. */
 const AS_GOOD = 1e-4;
 
-const join = (a: Targets, b: Targets): Targets => new Map([...a, ...b]);
-
-const wanted = (targets: Targets): string =>
-  [...targets].map(([index, { fingers }]) => `${index}:${fingers.join('')}`).join(' ');
-
 /**
  * The best way with like bars drawn together: from several choices of leading bars, each followed until nothing changes, the
  * one that ends with the least effort.
  */
-const tiedWay = (
+function* tiedWay(
   { open, slices, runs, groups }: OpenPiece,
   pricing: Pricing,
   known: Known | undefined,
-): Pick<Known, 'free' | 'tied'> => {
+): Steps<Pick<Known, 'free' | 'tied'>> {
   const strength = tieStrength(pricing);
   const free = wayThrough(open, runs, strength, known?.free);
   if (groups.length === 0) return { free, tied: free };
@@ -56,21 +52,22 @@ const tiedWay = (
   let best: Way | undefined;
   // Each way differs in few targets from the one found before it: most of its efforts are taken over.
   let latest = known?.tied ?? free;
-  for (const leader of LEADERS) {
+  for (const [turn, leader] of LEADERS.entries()) {
     let way = free;
     let follow = leader;
     for (let round = 0; round < MOST_ROUNDS; round += 1) {
-      const targets = join(likenessTargets(groups, slices, fingersIn(way), follow), runs);
+      yield (turn + round / MOST_ROUNDS) / LEADERS.length;
+      const leads = leadsOf(groups, slices, fingersIn(way), follow);
       // Nothing changes any more, or another beginning has come here before.
-      if (tried.has(wanted(targets))) break;
-      tried.add(wanted(targets));
-      way = latest = wayThrough(open, targets, strength, latest);
+      if (tried.has(leadsText(leads))) break;
+      tried.add(leadsText(leads));
+      way = latest = wayThrough(open, targetsOf(groups, leads, runs), strength, latest);
       if (!best || way.path.effort < best.path.effort - AS_GOOD) best = way;
       follow = LEADERS[0]!;
     }
   }
   return { free, tied: best ?? free };
-};
+}
 
 /** What is remembered of a piece: it without locks, and how it was solved last. */
 interface Memory {
@@ -80,13 +77,13 @@ interface Memory {
 
 const memories = new WeakMap<LatticeBuilder, WeakMap<Score, Memory>>();
 
-const memoryOf = (builder: LatticeBuilder, score: Score): Memory => {
+function* memoryOf(builder: LatticeBuilder, score: Score): Steps<Memory> {
   const ofBuilder = memories.get(builder) ?? new WeakMap<Score, Memory>();
   memories.set(builder, ofBuilder);
-  const memory = ofBuilder.get(score) ?? { piece: openPiece(builder, score), known: undefined };
+  const memory = ofBuilder.get(score) ?? { piece: yield* openPiece(builder, score), known: undefined };
   ofBuilder.set(score, memory);
   return memory;
-};
+}
 
 /**
  * What the efforts from both ends are needed for: not at all; for comparing postures of one layer; or for comparing whole ways,
@@ -94,18 +91,21 @@ const memoryOf = (builder: LatticeBuilder, score: Score): Memory => {
  */
 export type Need = 'way' | 'room' | 'windows';
 
+/** Share of the work that opening a piece takes where its keys have not been seen before. */
+const OPENED = 0.6;
+
 /** The best way through one hand of a score, with all that was worked out for it; undefined when the hand is silent. */
-export const solveLattice = (
+export function* solveLattice(
   builder: LatticeBuilder,
   score: Score,
   allowed: Allowed,
   need: Need,
-): Solved | undefined => {
-  const memory = memoryOf(builder, score);
+): Steps<Solved | undefined> {
+  const memory = yield* part(memoryOf(builder, score), 0, OPENED);
   if (memory.piece.slices.length === 0) return undefined;
   const { pricing } = builder;
   const piece = withLocks(memory.piece, allowed, builder);
-  const { free, tied: way } = tiedWay(piece, pricing, memory.known);
+  const { free, tied: way } = yield* part(tiedWay(piece, pricing, memory.known), OPENED, 1);
   const { lattice, targets } = way;
   const { key, slices } = piece;
   if (need === 'windows')
@@ -124,4 +124,4 @@ export const solveLattice = (
   const remaining = backwardLike(lattice, memory.known && { ...memory.known.tied, remaining: memory.known.remaining });
   memory.known = { free, tied: way, remaining };
   return { lattice, pricing, key, targets, slices, reached: way.reached, remaining, ...way.path };
-};
+}

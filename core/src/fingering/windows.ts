@@ -1,4 +1,4 @@
-import type { Lattice } from './lattice';
+import type { FingerGroup, Lattice } from './lattice';
 
 /** One fingering of a window of layers, with the least effort of the whole piece that contains it. */
 export interface WindowFingering {
@@ -16,27 +16,29 @@ interface Partial {
   readonly name: number;
 }
 
-/** Numbers for fingerings: the same number for the same fingers after the same beginning. */
+/** More postures than any slice has. */
+const MOST_POSTURES = 65_536;
+
+/** Numbers for fingerings: the same number for the same fingers (told by their group) after the same beginning. */
 const createNames = () => {
-  const known = new Map<string, number>();
-  return (before: number, fingers: string): number => {
-    const key = `${before} ${fingers}`;
+  const known = new Map<number, number>();
+  return (before: number, group: FingerGroup): number => {
+    const key = (before + 1) * MOST_POSTURES + group.from;
     let name = known.get(key);
     if (name === undefined) known.set(key, (name = known.size));
     return name;
   };
 };
 
-/** Keeps the `count` cheapest with different fingers; ties in the order they came. Names are given only as needed. */
-const keepBest = (partials: Partial[], count: number, nameOf: (partial: Partial) => number): Partial[] => {
-  if (partials.length > 1) partials.sort((a, b) => a.effort - b.effort);
-  const kept: Partial[] = [];
-  for (const partial of partials) {
-    if (kept.length >= count) break;
-    const name = nameOf(partial);
-    if (!kept.some((other) => other.name === name)) kept.push({ ...partial, name });
-  }
-  return kept;
+/** Puts a partial into its place among the `count` cheapest with different fingers; of equal effort the earlier stands. */
+const insert = (kept: Partial[], count: number, partial: Partial): void => {
+  let at = kept.length;
+  while (at > 0 && kept[at - 1]!.effort > partial.effort) at -= 1;
+  for (let other = 0; other < at; other += 1) if (kept[other]!.name === partial.name) return;
+  const dearer = kept.findIndex(({ name }, index) => index >= at && name === partial.name);
+  if (dearer >= 0) kept.splice(dearer, 1);
+  else if (kept.length === count) kept.pop();
+  kept.splice(at, 0, partial);
 };
 
 const posturesOf = (last: Partial): number[] => {
@@ -72,26 +74,30 @@ const withinBound = (
       const most = bound - onward[b]!;
       // The whole effort through this posture is known exactly, whatever comes before it.
       if (!(reached[index]![b]! <= most)) return [];
-      const { text } = pattern.groupOf[b]!;
+      const group = pattern.groupOf[b]!;
       if (index === from)
-        return [{ effort: reached[index]![b]!, posture: b, before: undefined, name: nameAfter(-1, text) }];
-      const arriving: Partial[] = [];
+        return [{ effort: reached[index]![b]!, posture: b, before: undefined, name: nameAfter(-1, group) }];
+      const kept: Partial[] = [];
       for (let a = 0; a < fromSize; a += 1) {
         const step = steps[b * fromSize + a]! + price;
         for (const partial of before[a]!) {
           const effort = partial.effort + step;
           // Partials of one posture are in order: those behind are dearer still.
-          if (!(effort <= most)) break;
-          arriving.push({ effort, posture: b, before: partial, name: -1 });
+          if (!(effort <= most) || (kept.length === count && effort >= kept[count - 1]!.effort)) break;
+          insert(kept, count, { effort, posture: b, before: partial, name: nameAfter(partial.name, group) });
         }
       }
-      return keepBest(arriving, count, (partial) => nameAfter(partial.before!.name, text));
+      return kept;
     });
   }
-  const whole = lists.flatMap((partials, b) =>
-    partials.map((partial) => ({ ...partial, effort: partial.effort + remaining[to]![b]! })),
-  );
-  return keepBest(whole, count, ({ name }) => name);
+  const whole: Partial[] = [];
+  lists.forEach((partials, b) => {
+    for (const partial of partials) {
+      const effort = partial.effort + remaining[to]![b]!;
+      if (whole.length < count || effort < whole[count - 1]!.effort) insert(whole, count, { ...partial, effort });
+    }
+  });
+  return whole;
 };
 
 /** How far beyond the best is looked at first, and from what bound on everything is. Effort. */

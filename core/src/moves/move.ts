@@ -157,20 +157,20 @@ const LOOK_AHEAD = 4;
 const moveInto = (
   slices: readonly SolvedSlice[],
   index: number,
-  positions: readonly Position[],
+  positions: ReadonlyMap<number, Position>,
   context: MoveContext,
 ): Move[] => {
   const [before, after] = [slices[index - 1], slices[index]];
   if (!before || !after) return [];
-  const found = substitutions(before, after, context);
-  const lead = leading(before, after);
+  const found = after.playable.heldCount > 0 ? substitutions(before, after, context) : [];
+  const lead = after.step === 'stay' ? undefined : leading(before, after);
   if (after.step === 'stay' || !lead) return found;
   const [from, to] = lead;
   const telling: Telling = {
     from,
     to,
     link: after.playable.slice.link,
-    position: positions.find(({ slices: [first] }) => first === index),
+    position: positions.get(index),
     ahead: slices.slice(index + 1, index + 1 + LOOK_AHEAD),
     context,
   };
@@ -194,4 +194,7 @@ export const movesOf = (
   slices: readonly SolvedSlice[],
   positions: readonly Position[],
   context: MoveContext,
-): readonly Move[] => slices.flatMap((_, index) => moveInto(slices, index, positions, context));
+): readonly Move[] => {
+  const byFirst = new Map(positions.map((position) => [position.slices[0], position]));
+  return slices.flatMap((_, index) => moveInto(slices, index, byFirst, context));
+};

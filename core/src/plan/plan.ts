@@ -1,8 +1,10 @@
-import type { BarAlternative } from '../fingering/alternatives';
+import type { BarAlternative, Wanted } from '../fingering/alternatives';
+import type { Allowed } from '../fingering/finger-set';
 import { allowedBy, type Locks } from '../fingering/playable';
 import { DEFAULT_RULES, type Rules } from '../fingering/rules';
 import { createHandSolver, roundEffort, type HandSolution } from '../fingering/solve';
-import { SIDES, type Finger, type Hand, type Side } from '../hand/hand';
+import { finish, part, type Steps } from '../steps';
+import { type Finger, type Hand, type Side } from '../hand/hand';
 import { movesOf, type Move } from '../moves/move';
 import { positionsOf, type Position } from '../moves/position';
 import type { Note, Score } from '../score/score';
@@ -113,6 +115,17 @@ export interface Planner {
   /** Prices the fingering that stands in the score against the best. */
   readonly scorePrinted: (score: Score) => Readonly<Record<Side, PrintedScore>>;
   readonly plan: (score: Score, options: PlanOptions) => PianoPlan;
+  /** The same in steps: it yields how much is done, and can be left off. */
+  readonly planInSteps: (score: Score, options: PlanOptions) => Steps<PianoPlan>;
+  /** Other fingerings of some bars of one hand, best first, in the context of the locks. */
+  readonly alternatives: (score: Score, wanted: WantedAlternatives) => readonly BarAlternative[];
+}
+
+export interface WantedAlternatives extends Wanted {
+  readonly locks: Locks;
+  readonly side: Side;
+  /** Indices into `Score.bars`, first and last. */
+  readonly bars: readonly [number, number];
 }
 
 /** @example createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 }) */
@@ -124,7 +137,21 @@ export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner
     read.set(solution, plan);
     return plan;
   };
+  // The teacher's own locks stand before what is printed.
+  const allowedIn = (score: Score, locks: Locks): Allowed =>
+    allowedBy(new Map([...(rules.printed === 'keep' ? printedLocks(score) : []), ...locks]));
+  const planInSteps = function* (score: Score, { locks, alternatives }: PlanOptions): Steps<PianoPlan> {
+    const asked = { allowed: allowedIn(score, locks), alternatives };
+    const right = yield* part(solvers.right.solveInSteps(score, asked), 0, 0.5);
+    const left = yield* part(solvers.left.solveInSteps(score, asked), 0.5, 1);
+    return {
+      hands: { right: readOnce(right, score), left: readOnce(left, score) },
+      warnings: warningsOf(score, [right, left], rules),
+    };
+  };
   return {
+    alternatives: (score, { locks, side, ...wanted }) =>
+      solvers[side].alternatives(score, { allowed: allowedIn(score, locks), ...wanted }),
     scorePrinted: (score) => {
       const printed = printedLocks(score);
       return {
@@ -132,20 +159,7 @@ export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner
         left: scorePrinted(solvers.left, score, printed),
       };
     },
-    plan: (score, options) => {
-      const { alternatives } = options;
-      // The teacher's own locks stand before what is printed.
-      const printed = rules.printed === 'keep' ? printedLocks(score) : [];
-      const allowed = allowedBy(new Map([...printed, ...options.locks]));
-      const solutions = SIDES.map((side) => solvers[side].solve(score, { allowed, alternatives }));
-      const [right, left] = solutions as [HandSolution, HandSolution];
-      return {
-        hands: {
-          right: readOnce(right, score),
-          left: readOnce(left, score),
-        },
-        warnings: warningsOf(score, solutions, rules),
-      };
-    },
+    planInSteps,
+    plan: (score, options) => finish(planInSteps(score, options)),
   };
 };

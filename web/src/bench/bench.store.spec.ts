@@ -29,7 +29,7 @@ const setUp = () => {
   };
   const engine = {
     open: () => of({ score: piece.score, engravable: '<score-partwise/>' }),
-    plan: (locks: Locks) => of(planner.plan(piece.score, { locks, alternatives: 0 })),
+    plan: ({ locks }: { readonly locks: Locks }) => of(planner.plan(piece.score, { locks, alternatives: 0 })),
   };
   TestBed.configureTestingModule({
     providers: [

@@ -1,6 +1,13 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { locksOf, ribbonOf, storedFingers, type Piece, type StoredFinger } from '@kettle-step/contract';
+import {
+  DEFAULT_SETTINGS,
+  locksOf,
+  ribbonOf,
+  storedFingers,
+  type Piece,
+  type StoredFinger,
+} from '@kettle-step/contract';
 import type { Finger, Locks, Note, PianoPlan, PlannedNote, Score } from '@kettle-step/core';
 import { catchError, EMPTY, map, Subject, switchMap, type Observable } from 'rxjs';
 import { EngineService } from '../services/engine.service';
@@ -75,7 +82,9 @@ export class BenchStore {
     this.wanted
       .pipe(
         // A newer wish makes the answer to an older one worthless: it is dropped.
-        switchMap(({ locks, keep }) => this.engine.plan(locks).pipe(map((plan) => ({ plan, locks, keep })))),
+        switchMap(({ locks, keep }) =>
+          this.engine.plan({ locks, settings: DEFAULT_SETTINGS }).pipe(map((plan) => ({ plan, locks, keep }))),
+        ),
         takeUntilDestroyed(this.destroyed),
       )
       .subscribe({
@@ -95,7 +104,9 @@ export class BenchStore {
         switchMap((piece) => this.engine.open(piece.document).pipe(map((opened) => ({ piece, opened })))),
         switchMap(({ piece, opened }) => {
           const locks = locksOf(piece.plan.fingers);
-          return this.engine.plan(locks).pipe(map((plan) => ({ piece, opened, locks, plan })));
+          return this.engine
+            .plan({ locks, settings: DEFAULT_SETTINGS })
+            .pipe(map((plan) => ({ piece, opened, locks, plan })));
         }),
         catchError((cause: unknown) => this.fail(cause)),
         takeUntilDestroyed(this.destroyed),

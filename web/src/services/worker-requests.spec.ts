@@ -22,9 +22,9 @@ class FakeWorker extends EventTarget {
   }
 }
 
-const setUp = () => {
+const setUp = (cancellable = false) => {
   const worker = new FakeWorker();
-  return { worker, requests: new WorkerRequests<Answer>(worker as unknown as Worker) };
+  return { worker, requests: new WorkerRequests<Answer>(worker as unknown as Worker, cancellable) };
 };
 
 describe('requests to a worker', () => {
@@ -47,6 +47,24 @@ describe('requests to a worker', () => {
       .unsubscribe();
     worker.answer(1, 'too late');
     expect(heard).toEqual([]);
+  });
+
+  it('give every answer up to the last', () => {
+    const { worker, requests } = setUp(true);
+    const heard: string[] = [];
+    requests.ask({}, ({ said }) => said === 'done').subscribe(({ said }) => heard.push(said));
+    for (const said of ['half', 'done', 'more']) worker.answer(1, said);
+    expect(heard).toEqual(['half', 'done']);
+    expect(worker.asked).toEqual([{ request: 1 }]);
+  });
+
+  it('tell a worker that understands it when nobody listens any more', () => {
+    const { worker, requests } = setUp(true);
+    requests
+      .ask({}, () => false)
+      .subscribe()
+      .unsubscribe();
+    expect(worker.asked).toEqual([{ request: 1 }, { kind: 'cancel', request: 1 }]);
   });
 
   it('fail loudly when the worker does', () => {

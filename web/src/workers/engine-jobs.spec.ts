@@ -1,0 +1,75 @@
+import { DEFAULT_SETTINGS, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import { demoPieces } from '../../../core/testing/demo';
+import { createEngineJobs } from './engine-jobs';
+
+/** Jobs by a clock that goes on by so much at every look; what comes in at each pause is up to the test. */
+const setUp = (msALook: number) => {
+  const answers: EngineAnswer[] = [];
+  const atPause: (() => void)[] = [];
+  let clock = 0;
+  const jobs = createEngineJobs({
+    post: (answer) => answers.push(answer),
+    pause: async () => {
+      atPause.shift()?.();
+      await Promise.resolve();
+    },
+    now: () => (clock += msALook),
+  });
+  return { answers, atPause, jobs };
+};
+
+const kinds = (answers: readonly EngineAnswer[]): string[] => [...new Set(answers.map(({ kind }) => kind))];
+
+const plan = (request: number): EngineRequest => ({ kind: 'plan', request, locks: [], settings: DEFAULT_SETTINGS });
+
+const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));
+
+describe('the engine in its worker', () => {
+  const document = new TextDecoder().decode(demoPieces()[0]!.bytes);
+
+  it('tells how far a long plan is, and then the plan', async () => {
+    const { answers, jobs } = setUp(60);
+    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask(plan(2));
+    while (!answers.some(({ kind }) => kind === 'planned')) await settle();
+    expect(kinds(answers)).toEqual(['opened', 'progress', 'planned']);
+    const told = answers.flatMap((answer) => (answer.kind === 'progress' ? [answer.done] : []));
+    expect(told).toEqual([...told].sort((a, b) => a - b));
+    expect(told.every((done) => done >= 0 && done <= 1)).toBe(true);
+  });
+
+  it('works out only the newest of several wishes', async () => {
+    const { answers, jobs } = setUp(0);
+    jobs.ask({ kind: 'open', request: 1, document });
+    for (const request of [2, 3, 4]) jobs.ask(plan(request));
+    while (!answers.some(({ kind }) => kind === 'planned')) await settle();
+    expect(answers.map(({ request }) => request)).toEqual([1, 4]);
+  });
+
+  it('leaves a plan off when nobody waits for it any more, and goes on with the next job', async () => {
+    const { answers, atPause, jobs } = setUp(60);
+    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask(plan(2));
+    jobs.ask({
+      kind: 'alternatives',
+      request: 3,
+      locks: [],
+      settings: DEFAULT_SETTINGS,
+      side: 'right',
+      bars: [0, 0],
+      count: 3,
+    });
+    const nothing = (): void => undefined;
+    atPause.push(nothing, nothing, nothing, nothing, () => jobs.ask({ kind: 'cancel', request: 2 }));
+    while (!answers.some(({ kind }) => kind === 'alternatives')) await settle();
+    expect(answers.filter(({ request }) => request === 2).map(({ kind }) => kind)).not.toContain('planned');
+  });
+
+  it('says so when no piece is open, or a piece cannot be read', async () => {
+    const { answers, jobs } = setUp(0);
+    jobs.ask(plan(1));
+    jobs.ask({ kind: 'open', request: 2, document: '<score-partwise>' });
+    while (answers.length < 2) await settle();
+    expect(answers.map(({ kind }) => kind)).toEqual(['failed', 'failed']);
+  });
+});
