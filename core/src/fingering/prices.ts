@@ -55,6 +55,7 @@ export const PRICES = {
   shiftPlain: words('shift between joined notes', TRIAL, 'a jump between two notes'),
   shiftLift: words('shift at a lift', TRIAL, 'a shift at a lift'),
   shiftRest: words('shift in a rest', TRIAL, 'a shift in a rest'),
+  shiftHurried: words('shift between quick notes', CRAFT, 'a jump with little time'),
   shiftPerU: words('u', TRIAL, 'travel of the hand'),
 
   pass: words('thumb pass', TRIAL, 'a crossing of the thumb'),

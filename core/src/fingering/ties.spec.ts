@@ -64,6 +64,13 @@ describe('bars that look alike', () => {
     expect(barsAlike('C4/1 C4 D4 E4 | E4 E4 F4 G4')).toEqual([]);
   });
 
+  it('are two figures where the second half repeats the first, tied to such halves elsewhere', () => {
+    const halves = 'C4/1/2 G4 E4 G4 C4 G4 E4 G4';
+    expect(barsAlike(halves)).toEqual([[1, 1]]);
+    expect(barsAlike(`${halves} | C4 E4 G4 E4 C4 F4 A4 F4 | ${halves}`)).toEqual([[1, 1, 3, 3]]);
+    expect(barsAlike('C4/1/2 G4 E4 G4 C4 G4 F4 G4')).toEqual([]);
+  });
+
   it('say nothing with one or two strokes', () => {
     expect(barsAlike('C4/4 | C4/4 | C4/2 D4 | C4 D4')).toEqual([]);
   });

@@ -106,17 +106,29 @@ const sequencesIn = (shapes: readonly (Shape | undefined)[]): Likeness[] => {
     .map((bars) => bars.map(({ bar }) => bar));
 };
 
-/** Bars that look alike, in groups of two and more: the same keys, also an octave apart, and sequences. */
+/** A bar whose second half repeats its first is two figures; any other bar is one. */
+const figuresIn = (slices: readonly PlayableSlice[], lattice: Lattice, bar: readonly number[]): readonly Shape[] => {
+  const middle = bar.length / 2;
+  if (bar.length % 2 === 0 && middle >= LEAST_STROKES) {
+    const halves = [bar.slice(0, middle), bar.slice(middle)].map((half) => shapeOf(slices, lattice, half));
+    const [first, second] = halves as [Shape, Shape];
+    if (first.text === second.text && first.origin === second.origin) return halves;
+  }
+  return [shapeOf(slices, lattice, bar)];
+};
+
+/** Bars that look alike, in groups of two and more: the same keys, also an octave apart, and sequences; halves of bars too. */
 export const likeBars = (slices: readonly PlayableSlice[], lattice: Lattice): readonly Likeness[] => {
+  const bars = strokesByBar(slices).filter((bar) => bar.length >= LEAST_STROKES);
+  const repeated = groupBy(
+    bars.flatMap((bar) => figuresIn(slices, lattice, bar)),
+    ({ text, origin }) => `${text} ${((origin % 7) + 7) % 7}`,
+  )
+    .filter((figures) => figures.length > 1)
+    .map((figures) => figures.map(({ bar }) => bar));
   const shapes = strokesByBar(slices).map((bar) =>
     bar.length < LEAST_STROKES ? undefined : shapeOf(slices, lattice, bar),
   );
-  const repeated = groupBy(
-    shapes.filter((shape) => shape !== undefined),
-    ({ text, origin }) => `${text} ${((origin % 7) + 7) % 7}`,
-  )
-    .filter((bars) => bars.length > 1)
-    .map((bars) => bars.map(({ bar }) => bar));
   return [...repeated, ...sequencesIn(shapes)];
 };
 

@@ -22,6 +22,8 @@ const priceOf = ({ lead, link, from, to }: FingersStep, { rules }: Pricing): num
   return rules.wideLeaps === 'jump' && isJoined(link) && distance > WIDE_LEAP ? SHIFT.lift : SHIFT[link];
 };
 
+const isSingle = ({ from, to }: FingersStep): boolean => from.keys.length === 1 && to.keys.length === 1;
+
 /** The hand lifts and lands elsewhere: cheap where there is a gap, dear in legato; a key still held must be let go. */
 export const shift: MoveTerm = (step, pricing, charge) => {
   const { rules } = pricing;
@@ -30,6 +32,8 @@ export const shift: MoveTerm = (step, pricing, charge) => {
   const share = taught(rules, 'shift', charge) * (isBetweenBlocks(step) ? BETWEEN_BLOCKS : 1);
   const holds = step.kept.length > 0;
   charge(priceOf(step, pricing), share);
+  // Blocks are lifted from anyway, and in a rest there is time.
+  if (isSingle(step) && !step.to.slow && step.link !== 'rest') charge(PRICE.shiftHurried, share);
   if (holds) charge(PRICE.releaseEarly, 1);
   // A hand that jumps cannot connect anything.
   if (carriesVoice(step, pricing)) charge(PRICE.voiceBroken, 1);

@@ -11,6 +11,7 @@ import { hinge } from './hinge';
 import { pass } from './pass';
 import { repeats } from './repeats';
 import { sameFinger } from './same-finger';
+import type { LinkKind } from '../../score/slices';
 import { shift } from './shift';
 import { slide } from './slide';
 import { stay } from './stay';
@@ -82,6 +83,14 @@ describe('what moves are charged for', () => {
     ]);
     expect(slur).toMatchObject({ shiftPerU: 14 });
     expect(moveCharges(shift, step('C4 | 1 | C4', '(C4) C6 | 15 | G5'))?.charges).toMatchObject({ releaseEarly: 1 });
+  });
+
+  it('a shift between quick single notes once more, but not in a rest nor between chords', () => {
+    const hurried = (from: string, to: string, link: LinkKind = 'plain') =>
+      moveCharges(shift, step(from, to, link))?.charges.shiftHurried;
+    expect(hurried('C4 | 1 | C4', 'C6 | 1 | C6')).toBe(1);
+    expect(hurried('C4 | 1 | C4', 'C6 | 1 | C6', 'rest')).toBeUndefined();
+    expect(hurried('C4 E4 | 13 | C4', 'C6 E6 | 13 | C6')).toBeUndefined();
   });
 
   it('a hinge for its travel; it lands at home; quick repeats go down the fingers for nothing', () => {
