@@ -43,7 +43,7 @@ const isShifted = (efforts: Float64Array, others: Float64Array): boolean => {
 /** Counts efforts from the least of them: sums over a long piece would drown small differences in rounding. */
 const fromLeast = (efforts: Float64Array): Float64Array => {
   let least = Infinity;
-  for (let at = 0; at < efforts.length; at += 1) if (efforts[at]! < least) least = efforts[at]!;
+  for (const effort of efforts) if (effort < least) least = effort;
   if (least < Infinity) for (let at = 0; at < efforts.length; at += 1) efforts[at]! -= least;
   return efforts;
 };
