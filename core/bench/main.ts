@@ -5,7 +5,7 @@ import { pricingFor } from '../src/fingering/pricing';
 import { DEFAULT_RULES } from '../src/fingering/rules';
 import { createHandSolver } from '../src/fingering/solve';
 import { DEFAULT_HAND, SIDES, type Finger } from '../src/hand/hand';
-import { createPlanner } from '../src/plan/plan';
+import { createPlanner } from '../src/plan/planner';
 import type { Score } from '../src/score/score';
 import { slicesOf } from '../src/score/slices';
 import { longPiece } from './music';

@@ -22,7 +22,7 @@ export interface Agreement {
 
 type Builders = Readonly<Record<Side, LatticeBuilder>>;
 
-const NOTHING_FIXED = new Map();
+const NOTHING_FIXED = { allowed: new Map() };
 
 const buildersFor = (weights: Weights): Builders => ({
   right: createLatticeBuilder(pricingFor('right', DEFAULT_HAND, DEFAULT_RULES, weights)),
@@ -133,7 +133,7 @@ const gradientOf = (lessons: readonly Lesson[], weights: Weights, margin: number
       solveLattice(tempting(builder, lesson, margin), lesson.example.score, NOTHING_FIXED, 'way'),
     )!;
     if (wrongNotes(lesson, fingersById(tempted)) === 0) continue;
-    const right = finish(solveLattice(builder, lesson.example.score, lesson.allowed, 'way'))!;
+    const right = finish(solveLattice(builder, lesson.example.score, { allowed: lesson.allowed }, 'way'))!;
     addInto(gradient, ledger(right), lesson.weight);
     addInto(gradient, ledger(tempted), -lesson.weight);
   }

@@ -1,18 +1,11 @@
 import { DEFAULT_HAND, type Finger, type Hand, type Side } from '../src/hand/hand';
 import { allowedBy } from '../src/fingering/playable';
 import { createHandSolver, type HandSolution } from '../src/fingering/solve';
+import { strikingFingers } from '../src/plan/plan';
 import type { Score } from '../src/score/score';
 import { line } from './line';
 
-/** Fingers of a solved hand by note id. */
-export const fingersById = (solution: HandSolution): ReadonlyMap<string, Finger> =>
-  new Map(
-    solution.slices.flatMap(({ playable, posture }) =>
-      playable.presses.flatMap((press, key) =>
-        playable.slice.struck.includes(press) ? press.noteIds.map((id) => [id, posture.fingers[key]!] as const) : [],
-      ),
-    ),
-  );
+export { strikingFingers };
 
 const solvers = { right: createHandSolver('right', DEFAULT_HAND), left: createHandSolver('left', DEFAULT_HAND) };
 
@@ -29,7 +22,7 @@ export const solve = (
 
 /** Fingers of the score's notes in order; 0 where a note got none. */
 export const fingersOf = (score: Score, solution: HandSolution): number[] => {
-  const fingers = fingersById(solution);
+  const fingers = strikingFingers(solution);
   return score.notes.map((note) => fingers.get(note.id) ?? 0);
 };
 

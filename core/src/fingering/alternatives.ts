@@ -1,7 +1,9 @@
 import type { Finger } from '../hand/hand';
 import type { Steps } from '../steps';
 import type { PlayableSlice } from './playable';
+import type { Likeness } from './ties';
 import type { Lattice } from './lattice';
+import { roundEffort } from './round-effort';
 import { differences, ledgerOf, type Difference, type PricedLattice, type Stretch } from './reasons';
 import { predecessor, successor } from './search';
 import { STEP_KINDS, type StepKind } from './terms';
@@ -18,6 +20,7 @@ export interface BarAlternative {
   readonly rank: number;
   /** What it does differently; empty where only a number or an end note is another. */
   readonly differs: readonly Aspect[];
+  /** Below 0 where what is settled inside the passage is dearer. */
   readonly effortMore: number;
   readonly fingers: ReadonlyMap<string, Finger>;
   /** What differs from the plan, price by price, what matters most first. */
@@ -27,6 +30,8 @@ export interface BarAlternative {
 /** A solved lattice: the way chosen, and the efforts from both ends. */
 export interface Solved extends PricedLattice {
   readonly slices: readonly PlayableSlice[];
+  /** Bars and halves of bars that are drawn to the same fingers. */
+  readonly alike: readonly Likeness[];
   readonly reached: readonly Float64Array[];
   readonly remaining: readonly Float64Array[];
   readonly postures: readonly number[];
@@ -218,7 +223,7 @@ export const windowAlternatives = (
       toBar: slices[to]!.slice.bar,
       rank: index + 1,
       differs: aspects(plan, reading),
-      effortMore: Math.max(0, effort - solved.effort),
+      effortMore: roundEffort(effort - solved.effort),
       fingers,
       differences: against(solved, stretch),
     }));

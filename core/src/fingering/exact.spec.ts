@@ -101,7 +101,7 @@ const leastWith = (solved: Solved, paths: readonly Path[], index: number, key: n
 };
 
 const solvedFor = ({ score, side, locks }: Window): Solved =>
-  finish(solveLattice(builders[side], score, allowedBy(locks), 'windows'))!;
+  finish(solveLattice(builders[side], score, { allowed: allowedBy(locks) }, 'windows'))!;
 
 /** Paths that brute force can walk in a moment. */
 const walkable = ({ lattice }: Solved): boolean =>
@@ -182,7 +182,7 @@ describe('longer passages', () => {
     fc.assert(
       fc.property(strokes, fc.constantFrom<Side>('right', 'left'), fc.boolean(), (names, side, slurred) => {
         const score = line(slurred ? `( ${names.join(' ')} )` : names.join(' '), { side });
-        const solved = finish(solveLattice(builders[side], score, new Map(), 'way'))!;
+        const solved = finish(solveLattice(builders[side], score, { allowed: new Map() }, 'way'))!;
         const ledger = ledgerOf(solved, { from: 0, postures: solved.postures }, undefined);
         expect(ledgerEffort(ledger, solved.pricing)).toBeCloseTo(solved.effort, 4);
       }),

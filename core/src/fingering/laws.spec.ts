@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fingersById, solve } from '../../testing/fingers';
+import { solve, strikingFingers } from '../../testing/fingers';
 import { line } from '../../testing/line';
 import { DEFAULT_HAND, FINGERS, handOfSpan, type Finger, type Side } from '../hand/hand';
 import type { Score } from '../score/score';
@@ -45,7 +45,7 @@ describe('laws', () => {
             score.notes[index * 2] ? [[score.notes[index * 2]!.id, finger] as const] : [],
           ),
         );
-        const fingers = fingersById(solve(score, 'right', locks));
+        const fingers = strikingFingers(solve(score, 'right', locks));
         for (const [id, finger] of locks) expect(fingers.get(id)).toBe(finger);
       }),
       { numRuns: 60, seed: SEED },
@@ -58,7 +58,7 @@ describe('laws', () => {
         const written = names.join(' ');
         const higher = written.replace(/\d/g, (octave) => String(Number(octave) + 1));
         const [here, there] = [written, higher].map((music) => solve(line(music, { side }), side));
-        expect([...fingersById(there!).values()]).toEqual([...fingersById(here!).values()]);
+        expect([...strikingFingers(there!).values()]).toEqual([...strikingFingers(here!).values()]);
         expect(there!.effort).toBeCloseTo(here!.effort, 9);
       }),
       { numRuns: 60, seed: SEED },
@@ -128,13 +128,13 @@ describe('laws', () => {
     const score = line(bars);
     expect(effortWith(score, { ...DEFAULT_RULES, ties: 1 })).toBeGreaterThanOrEqual(effortWith(score, UNTIED) - 1e-6);
     const solver = createHandSolver('right', DEFAULT_HAND, { ...DEFAULT_RULES, ties: 'hard' });
-    const fingers = [...fingersById(solver.solve(score, { allowed: new Map(), alternatives: 0 })).values()];
+    const fingers = [...strikingFingers(solver.solve(score, { allowed: new Map(), alternatives: 0 })).values()];
     expect(fingers.slice(10, 14)).toEqual(fingers.slice(0, 4));
   });
 
   it('a lock in one bar speaks for the same note of the bars like it', () => {
     const score = line('C4/1 E4 G4 E4 | G4/2 D4/2 | C4/1 E4 G4 E4 | C4/4');
-    const fingers = fingersById(solve(score, 'right', new Map<string, Finger>([['n2', 2]])));
+    const fingers = strikingFingers(solve(score, 'right', new Map<string, Finger>([['n2', 2]])));
     expect(fingers.get('n8')).toBe(2);
   });
 
@@ -157,7 +157,7 @@ describe('laws', () => {
           const options = { allowed: allowedBy(locks), alternatives: 0 };
           const again = solver.solve(score, options);
           const afresh = createHandSolver(side, DEFAULT_HAND).solve(score, options);
-          expect([...fingersById(again)]).toEqual([...fingersById(afresh)]);
+          expect([...strikingFingers(again)]).toEqual([...strikingFingers(afresh)]);
           expect(again.effort).toBeCloseTo(afresh.effort, 6);
           again.slices.forEach(({ room, step, posture }, index) => {
             expect({ step, posture }).toEqual({

@@ -2,11 +2,12 @@ import { tonicPitchClass } from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
 import type { Key, Score } from '../score/score';
 import type { Steps } from '../steps';
-import { slicesOf } from '../score/slices';
+import { slicesOf, type Slice } from '../score/slices';
 import { withSubstitutionPoints } from '../score/substitution-points';
 import type { Allowed } from './finger-set';
 import { closeLocked, type Lattice, type LatticeBuilder, type Layer } from './lattice';
 import { playable, playableSlices, type PlayableSlice } from './playable';
+import { octaveRuns } from './runs';
 import { likeBars, runTargets, tieStrength, type Likeness, type Targets } from './ties';
 
 /** What a piece is to one hand before any way through it is chosen. */
@@ -32,12 +33,21 @@ const homeKey = (score: Score, side: Side): Key => {
   return endsInMinor ? { ...key, mode: 'minor' } : key;
 };
 
+/** The slices of a hand. Inside a run no finger is changed silently: the hand is on its way. */
+const cutPiece = (score: Score, side: Side): readonly Slice[] => {
+  const slices = slicesOf(score, side);
+  const inRun = new Set<number>();
+  const lines = slices.map((slice) => ({ slice, presses: [...slice.held, ...slice.struck] }));
+  for (const { from, to } of octaveRuns(lines)) for (let index = from; index < to; index += 1) inRun.add(index);
+  return withSubstitutionPoints(slices, (index) => inRun.has(index));
+};
+
 const NO_LOCKS: Allowed = new Map();
 
 export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPiece> {
   const { pricing, patterns } = builder;
   const { side, hand } = pricing;
-  const slices = playableSlices(withSubstitutionPoints(slicesOf(score, side)), side, hand, NO_LOCKS);
+  const slices = playableSlices(cutPiece(score, side), side, hand, NO_LOCKS);
   const key = homeKey(score, side);
   const open = yield* builder.build(slices, key);
   const tied = tieStrength(pricing) > 0;

@@ -13,7 +13,7 @@ import { pricingFor } from './pricing';
 const builder = createLatticeBuilder(pricingFor('right', DEFAULT_HAND));
 
 const chargesOf = (music: string, locks = new Map<string, Finger>()) => {
-  const solved = finish(solveLattice(builder, line(music), allowedBy(locks), 'way'))!;
+  const solved = finish(solveLattice(builder, line(music), { allowed: allowedBy(locks) }, 'way'))!;
   return { solved, ledger: ledgerOf(solved, { from: 0, postures: solved.postures }, undefined) };
 };
 

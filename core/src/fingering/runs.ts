@@ -15,20 +15,23 @@ export interface OctaveRun {
 /** The fewest notes to an octave that make a pattern: a triad. */
 const LEAST_PERIOD = 3;
 
-const isLineNote = ({ presses, slice }: PlayableSlice): boolean =>
+/** What a run is known by. */
+type LineSlice = Pick<PlayableSlice, 'slice' | 'presses'>;
+
+const isLineNote = ({ presses, slice }: LineSlice): boolean =>
   presses.length === 1 && slice.struck.length === 1 && !slice.grace && !slice.ornamental;
 
-const goesOn = (before: PlayableSlice | undefined, after: PlayableSlice | undefined): boolean =>
+const goesOn = (before: LineSlice | undefined, after: LineSlice | undefined): boolean =>
   before !== undefined &&
   after !== undefined &&
   isLineNote(before) &&
   isLineNote(after) &&
   (after.slice.link === 'slur' || after.slice.link === 'plain');
 
-const midiAt = (slices: readonly PlayableSlice[], index: number): number => slices[index]?.presses[0]?.midi ?? NaN;
+const midiAt = (slices: readonly LineSlice[], index: number): number => slices[index]?.presses[0]?.midi ?? NaN;
 
 /** First and last index of each stretch of single joined notes that goes one way; neighbouring stretches share a note. */
-const oneWay = (slices: readonly PlayableSlice[]): (readonly [number, number])[] => {
+const oneWay = (slices: readonly LineSlice[]): (readonly [number, number])[] => {
   const stretches: (readonly [number, number])[] = [];
   let from = 0;
   let way = 0;
@@ -50,7 +53,7 @@ const oneWay = (slices: readonly PlayableSlice[]): (readonly [number, number])[]
 const WIDEST_SKIP = 5;
 const UNEVENNESS = 2;
 
-const isEven = (slices: readonly PlayableSlice[], from: number, period: number): boolean => {
+const isEven = (slices: readonly LineSlice[], from: number, period: number): boolean => {
   const skips = Array.from({ length: period }, (_, ahead) =>
     Math.abs(midiAt(slices, from + ahead + 1) - midiAt(slices, from + ahead)),
   );
@@ -58,7 +61,7 @@ const isEven = (slices: readonly PlayableSlice[], from: number, period: number):
   return widest <= WIDEST_SKIP && widest - Math.min(...skips) <= UNEVENNESS;
 };
 
-const periodsIn = (slices: readonly PlayableSlice[], [from, to]: readonly [number, number]): OctaveRun[] => {
+const periodsIn = (slices: readonly LineSlice[], [from, to]: readonly [number, number]): OctaveRun[] => {
   const runs: OctaveRun[] = [];
   for (let index = from; index <= to; index += 1) {
     const period = Array.from({ length: to - index }, (_, ahead) => ahead + 1).find(
@@ -73,7 +76,7 @@ const periodsIn = (slices: readonly PlayableSlice[], [from, to]: readonly [numbe
   return runs;
 };
 
-export const octaveRuns = (slices: readonly PlayableSlice[]): readonly OctaveRun[] =>
+export const octaveRuns = (slices: readonly LineSlice[]): readonly OctaveRun[] =>
   oneWay(slices).flatMap((stretch) => periodsIn(slices, stretch));
 
 /** Own efforts of the layers of a run, where some of its fingers may be closed. */

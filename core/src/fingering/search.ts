@@ -128,7 +128,7 @@ export const backward = (lattice: Lattice): readonly Float64Array[] => {
   return remaining;
 };
 
-const stepBackward = (next: Float64Array, table: StepTable, own: Float64Array): Float64Array => {
+export const stepBackward = (next: Float64Array, table: StepTable, own: Float64Array): Float64Array => {
   const { effort, fromSize } = table;
   const here = new Float64Array(fromSize).fill(Infinity);
   for (let b = 0, at = 0; b < own.length; b += 1) {

@@ -20,7 +20,9 @@ import { ledgerOf } from './reasons';
 import type { Rules } from './rules';
 import { elbowRoom, stepForward } from './search';
 import { STEP_KINDS, type StepKind } from './terms';
-import { solveLattice } from './ways';
+import type { Likeness } from './ties';
+import { reopened } from './reopened';
+import { solveLattice, type Given } from './ways';
 
 /** One slice of the chosen way: the posture with its real frame, and how the hand got there. */
 export interface SolvedSlice {
@@ -46,24 +48,18 @@ export interface HandSolution {
   readonly barCharges: ReadonlyMap<number, BarCharges>;
   readonly slices: readonly SolvedSlice[];
   readonly alternatives: readonly BarAlternative[];
+  /** Bars and halves of bars that are drawn to the same fingers, as runs of indices into `slices`. */
+  readonly alike: readonly Likeness[];
   readonly effort: number;
 }
 
-export interface SolveOptions {
-  /** Fingers that notes may have; those of a lock, where there is one. */
-  readonly allowed: Allowed;
+/** What is settled: the fingers that notes may have, where there is a lock, and the bars that go their own way. */
+export interface SolveOptions extends Given {
   /** Other fingerings wanted for each bar. */
   readonly alternatives: number;
   /** Left out: true. Without elbow room only the way itself is found. */
   readonly room?: boolean;
 }
-
-/** Efforts are sums of floating-point terms and of the tiny tie-break; this is far below any real difference. */
-const ROUNDING = 1e-4;
-
-/** Rounds an effort as it is shown: beyond that figures are noise of adding. @example roundEffort(0.30000004) // => 0.3 */
-export const roundEffort = (effort: number): number =>
-  Math.abs(effort) < ROUNDING ? 0 : Math.round(effort * 1000) / 1000;
 
 /** Efforts of reaching a layer as if the lock on one of its keys were not there; the others hold. */
 const reachedWithout = ({ lattice, reached, slices }: Solved, index: number, key: number): Float64Array => {
@@ -159,16 +155,16 @@ function* roomsOf(solved: Solved, last: SolvedRooms | undefined): Steps<Room[]> 
 function* solveWith(
   builder: LatticeBuilder,
   score: Score,
-  { allowed, alternatives, room }: SolveOptions,
+  { alternatives, room, ...given }: SolveOptions,
   last: SolvedRooms | undefined,
 ): Steps<Answer> {
   const { side } = builder.pricing;
   const withRoom = room !== false;
   const need = alternatives > 0 ? 'windows' : withRoom ? 'room' : 'way';
-  const solved = yield* part(solveLattice(builder, score, allowed, need), 0, WAY);
+  const solved = yield* part(solveLattice(builder, score, given, need), 0, WAY);
   if (!solved)
     return {
-      solution: { side, slices: [], alternatives: [], effort: 0, barCharges: new Map() },
+      solution: { side, slices: [], alternatives: [], alike: [], effort: 0, barCharges: new Map() },
       rooms: undefined,
     };
   const rooms = withRoom ? yield* part(roomsOf(solved, last), WAY, ROOM) : [];
@@ -179,6 +175,7 @@ function* solveWith(
     },
     slices: readSlices(solved, (index) => rooms[index] ?? []),
     alternatives: alternatives > 0 ? yield* part(barAlternatives(solved, alternatives), ROOM, 1) : [],
+    alike: solved.alike,
     effort: solved.effort,
   };
   return { solution, rooms: withRoom && alternatives === 0 ? { solved, rooms } : undefined };
@@ -195,29 +192,30 @@ export interface HandSolver {
 }
 
 /** Bars of a hand to find other fingerings for, in the context of what is fixed. */
-export interface Passage extends Wanted {
-  readonly allowed: Allowed;
+export interface Passage extends Wanted, Given {
+  /** Fingers that notes may have in the fingerings to be found, where other than in the one they are compared with. */
+  readonly free?: Allowed;
   /** Indices into `Score.bars`, first and last. */
   readonly bars: readonly [number, number];
 }
 
 /** What a hand's solution depends on besides the score: the locks on its own notes and what is asked for. */
-const requestName = (score: Score, side: Side, { allowed, alternatives, room }: SolveOptions): string => {
+const requestName = (score: Score, side: Side, { allowed, apart, alternatives, room }: SolveOptions): string => {
   const own = score.notes.flatMap(({ id, side: ofNote }) => {
     const set = ofNote === side ? allowed.get(id) : undefined;
     return set === undefined ? [] : [`${id}=${set}`];
   });
-  return `${alternatives} ${room !== false} ${own.join(' ')}`;
+  return `${alternatives} ${room !== false} ${[...(apart ?? [])].join()} ${own.join(' ')}`;
 };
 
 export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?: Weights): HandSolver => {
   const builder = createLatticeBuilder(pricingFor(side, hand, rules, weights));
   // Bar after bar is asked about while the locks stay as they are.
   let whole: { readonly score: Score; readonly name: string; readonly solved: Solved | undefined } | undefined;
-  const solvedWhole = (score: Score, allowed: Allowed): Solved | undefined => {
-    const name = requestName(score, side, { allowed, alternatives: 1 });
+  const solvedWhole = (score: Score, given: Given): Solved | undefined => {
+    const name = requestName(score, side, { ...given, alternatives: 1 });
     if (whole?.score !== score || whole.name !== name)
-      whole = { score, name, solved: finish(solveLattice(builder, score, allowed, 'windows')) };
+      whole = { score, name, solved: finish(solveLattice(builder, score, given, 'windows')) };
     return whole.solved;
   };
   // A finger changed in one hand leaves the other as it was, and most of its own.
@@ -234,15 +232,17 @@ export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?
     pricing: builder.pricing,
     solveInSteps,
     solve: (score, options) => finish(solveInSteps(score, options)),
-    alternatives: (score, { allowed, bars: [first, last], ...wanted }) => {
-      const solved = solvedWhole(score, allowed);
+    alternatives: (score, { allowed, apart, free, bars: [first, last], ...wanted }) => {
+      const solved = solvedWhole(score, { allowed, ...(apart ? { apart } : {}) });
       if (!solved) return [];
       const inside = barWindows(solved.slices).filter(([from]) => {
         const { bar } = solved.slices[from]!.slice;
         return bar >= first && bar <= last;
       });
       const [head, tail] = [inside[0], inside[inside.length - 1]];
-      return head && tail ? windowAlternatives(solved, [head[0], tail[1]], wanted) : [];
+      if (!head || !tail) return [];
+      const window = [head[0], tail[1]] as const;
+      return windowAlternatives(free ? reopened(builder, score, solved, free, window) : solved, window, wanted);
     },
   };
 };

@@ -53,6 +53,13 @@ describe('octave runs', () => {
   });
 });
 
+describe('a run played slowly', () => {
+  it('keeps its pattern: no finger changes silently on the way', () => {
+    const score = line('( C4/1 D4 E4 F4 | G4 A4 B4 C5 )', { quartersPerMinute: 54 });
+    expect(fingersOf(score, solve(score))).toEqual([1, 2, 3, 1, 2, 3, 4, 5]);
+  });
+});
+
 describe('bars that look alike', () => {
   it('have the same keys at the same times, also an octave apart', () => {
     const alike = 'C4/1 E4 G4 E4 | D4 F4 A4 D4 | C5 E5 G5 E5 | C4 E4 G4 E4';

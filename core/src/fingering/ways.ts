@@ -1,12 +1,22 @@
 import type { Score } from '../score/score';
-import { part, type Steps } from '../steps';
+import { finish, part, type Steps } from '../steps';
 import type { Solved } from './alternatives';
 import type { Allowed } from './finger-set';
 import type { Lattice, LatticeBuilder } from './lattice';
 import { openPiece, withLocks, type OpenPiece } from './piece';
 import type { Pricing } from './pricing';
 import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search';
-import { drawnTo, LEADERS, leadsOf, leadsText, targetsOf, tieStrength, type Drawn, type Targets } from './ties';
+import {
+  drawnTo,
+  LEADERS,
+  leadsOf,
+  leadsText,
+  targetsOf,
+  tieStrength,
+  type Drawn,
+  type Likeness,
+  type Targets,
+} from './ties';
 
 /** A way through a lattice drawn to some targets, with the forward efforts that found it. */
 interface Way extends Drawn {
@@ -91,6 +101,21 @@ function* memoryOf(builder: LatticeBuilder, score: Score): Steps<Memory> {
  */
 export type Need = 'way' | 'room' | 'windows';
 
+/** What is settled before a hand is fingered. */
+export interface Given {
+  readonly allowed: Allowed;
+  /** Bars that are fingered for themselves although others look like them. */
+  readonly apart?: ReadonlySet<number>;
+}
+
+/** Groups of like bars without those that are meant to be different. */
+const groupsWithout = ({ groups, slices }: OpenPiece, apart: ReadonlySet<number> | undefined): readonly Likeness[] =>
+  apart === undefined || apart.size === 0
+    ? groups
+    : groups
+        .map((bars) => bars.filter((bar) => !apart.has(slices[bar[0]!]!.slice.bar)))
+        .filter((bars) => bars.length > 1);
+
 /** Share of the work that opening a piece takes where its keys have not been seen before. */
 const OPENED = 0.6;
 
@@ -98,30 +123,25 @@ const OPENED = 0.6;
 export function* solveLattice(
   builder: LatticeBuilder,
   score: Score,
-  allowed: Allowed,
+  { allowed, apart }: Given,
   need: Need,
 ): Steps<Solved | undefined> {
   const memory = yield* part(memoryOf(builder, score), 0, OPENED);
   if (memory.piece.slices.length === 0) return undefined;
   const { pricing } = builder;
-  const piece = withLocks(memory.piece, allowed, builder);
+  const locked = withLocks(memory.piece, allowed, builder);
+  const piece = { ...locked, groups: groupsWithout(locked, apart) };
   const { free, tied: way } = yield* part(tiedWay(piece, pricing, memory.known), OPENED, 1);
   const { lattice, targets } = way;
-  const { key, slices } = piece;
-  if (need === 'windows')
-    return {
-      lattice,
-      pricing,
-      key,
-      targets,
-      slices,
-      reached: forward(lattice),
-      remaining: backward(lattice),
-      ...way.path,
-    };
-  if (need === 'way')
-    return { lattice, pricing, key, targets, slices, reached: way.reached, remaining: [], ...way.path };
+  const { key, slices, groups: alike } = piece;
+  const solved = { lattice, pricing, key, targets, slices, alike, ...way.path };
+  if (need === 'windows') return { ...solved, reached: forward(lattice), remaining: backward(lattice) };
+  if (need === 'way') return { ...solved, reached: way.reached, remaining: [] };
   const remaining = backwardLike(lattice, memory.known && { ...memory.known.tied, remaining: memory.known.remaining });
   memory.known = { free, tied: way, remaining };
-  return { lattice, pricing, key, targets, slices, reached: way.reached, remaining, ...way.path };
+  return { ...solved, reached: way.reached, remaining };
 }
+
+/** A piece with the given fingers fixed, as it is before any way through it is chosen. */
+export const pieceWithLocks = (builder: LatticeBuilder, score: Score, allowed: Allowed): OpenPiece =>
+  withLocks(finish(memoryOf(builder, score)).piece, allowed, builder);

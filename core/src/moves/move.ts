@@ -6,6 +6,8 @@ import { keyDistanceMm } from '../keyboard/geometry';
 import { pitchName } from '../keyboard/pitch';
 import { noteIdOf, type LinkKind, type Press } from '../score/slices';
 import { positionLabel, type Position } from './position';
+import { prepareFor } from './prepare';
+import { travelOf, type Travel } from './travel';
 
 /** Anything that takes the hand out of its position, with the reason in a teacher's words. */
 export interface Move {
@@ -18,6 +20,10 @@ export interface Move {
   readonly fromFinger: Finger;
   readonly toFinger: Finger;
   readonly reason: string;
+  /** What to do beforehand so that the move is ready in time. */
+  readonly prepare: string;
+  /** For a shift: how far, and whether there is time. */
+  readonly travel: Travel | null;
 }
 
 /** The words of the trade for each kind. */
@@ -93,6 +99,14 @@ interface Telling {
   readonly context: MoveContext;
 }
 
+const told = ({ from, to, link }: Telling) => ({
+  from: from.finger,
+  to: to.finger,
+  left: nameOf(from.press),
+  reached: nameOf(to.press),
+  link,
+});
+
 const spanFigures = ({ from, to, context }: Telling): string => {
   const mm = Math.round(keyDistanceMm(from.press.midi, to.press.midi));
   const limit = Math.round(pairLimitMm(context.hand, from.finger, to.finger));
@@ -147,6 +161,8 @@ const substitutions = (before: SolvedSlice, after: SolvedSlice, context: MoveCon
         fromFinger: old.finger,
         toFinger: touch.finger,
         reason: reasonFor('silent-substitution', telling),
+        prepare: prepareFor('silent-substitution', told(telling)),
+        travel: null,
       },
     ];
   });
@@ -185,6 +201,8 @@ const moveInto = (
       fromFinger: from.finger,
       toFinger: to.finger,
       reason: reasonFor(after.step, telling),
+      prepare: prepareFor(after.step, told(telling)),
+      travel: after.step === 'shift' ? travelOf(before, after, to.press.midi) : null,
     },
   ];
 };

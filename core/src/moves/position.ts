@@ -22,6 +22,8 @@ export interface Position {
   readonly highest: Pitch;
   /** Slices of this hand it covers, first and last. */
   readonly slices: readonly [number, number];
+  /** The notes struck in it, in order. */
+  readonly noteIds: readonly string[];
 }
 
 /** The white key's letter as the key signature alters it. */
@@ -72,6 +74,7 @@ const positionOf = (
     lowest,
     highest: pitchUnder(side === 'right' ? 5 : 1),
     slices: range,
+    noteIds: covered.flatMap(({ playable }) => playable.slice.struck.flatMap((press) => press.noteIds)),
   };
 };
 

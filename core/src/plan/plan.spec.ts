@@ -3,7 +3,8 @@ import { DEFAULT_HAND, handOfSpan, type Finger } from '../hand/hand';
 import { pitchName } from '../keyboard/pitch';
 import { positionLabel, rangeLabel, restingKeys } from '../moves/position';
 import type { Score } from '../score/score';
-import { createPlanner, type PianoPlan } from './plan';
+import type { PianoPlan } from './plan';
+import { createPlanner } from './planner';
 
 const planner = createPlanner(DEFAULT_HAND);
 const planOf = (score: Score, locks = new Map<string, Finger>()): PianoPlan =>

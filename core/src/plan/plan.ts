@@ -1,17 +1,15 @@
-import type { BarAlternative, Wanted } from '../fingering/alternatives';
-import type { Allowed } from '../fingering/finger-set';
-import { allowedBy, type Locks } from '../fingering/playable';
-import { DEFAULT_RULES, type Rules } from '../fingering/rules';
-import { createHandSolver, roundEffort, type HandSolution } from '../fingering/solve';
-import { finish, part, type Steps } from '../steps';
+import type { BarAlternative } from '../fingering/alternatives';
+import type { Locks } from '../fingering/playable';
+import { roundEffort } from '../fingering/round-effort';
+import type { HandSolution } from '../fingering/solve';
 import { type Finger, type Hand, type Side } from '../hand/hand';
 import { movesOf, type Move } from '../moves/move';
 import { positionsOf, type Position } from '../moves/position';
 import type { Note, Score } from '../score/score';
 import { noteIdOf } from '../score/slices';
-import { printedLocks, scorePrinted, type PrintedScore } from './printed';
 import { reachesOf, type Reach } from './reaches';
-import { warningsOf, type PlanWarning } from './warnings';
+import { alikeBars, type AlikeBars } from './same-music';
+import type { PlanWarning } from './warnings';
 
 /** A finger for one struck note, and how much worse the whole hand's plan gets with each other finger there. */
 export interface PlannedNote {
@@ -41,6 +39,8 @@ export interface HandPlan {
   readonly reaches: readonly Reach[];
   readonly bars: readonly BarEffort[];
   readonly alternatives: readonly BarAlternative[];
+  /** Bars that have the same music and are drawn to the same fingers. */
+  readonly alike: readonly AlikeBars[];
   readonly effort: number;
 }
 
@@ -50,11 +50,29 @@ export interface PianoPlan {
   readonly warnings: readonly PlanWarning[];
 }
 
-export interface PlanOptions {
+/** Bars of each hand that go their own way although others look like them: indices into `Score.bars`. */
+export type Apart = Readonly<Record<Side, ReadonlySet<number>>>;
+
+/** What the teacher has settled. */
+export interface Settled {
   readonly locks: Locks;
+  readonly apart?: Apart;
+}
+
+export interface PlanOptions extends Settled {
   /** Other fingerings wanted for each bar of each hand. */
   readonly alternatives: number;
 }
+
+/** The finger that strikes each note of a solved hand. */
+export const strikingFingers = ({ slices }: HandSolution): ReadonlyMap<string, Finger> =>
+  new Map(
+    slices.flatMap(({ playable, posture }) =>
+      playable.presses.flatMap((press, key) =>
+        playable.slice.struck.includes(press) ? press.noteIds.map((id) => [id, posture.fingers[key]!] as const) : [],
+      ),
+    ),
+  );
 
 const NO_ROOM = [null, null, null, null, null] as const;
 
@@ -92,7 +110,8 @@ const effortByBar = (solution: HandSolution, bars: number): BarEffort[] => {
   return sums.map((effort, bar) => ({ bar, effort: roundEffort(effort) }));
 };
 
-const handPlan = (solution: HandSolution, score: Score, hand: Hand): HandPlan => {
+/** What a solved hand does, in a teacher's terms. */
+export const handPlan = (solution: HandSolution, score: Score, hand: Hand): HandPlan => {
   const { side, slices } = solution;
   const positions = positionsOf(slices, side, score);
   return {
@@ -106,60 +125,7 @@ const handPlan = (solution: HandSolution, score: Score, hand: Hand): HandPlan =>
     reaches: reachesOf(slices, hand),
     bars: effortByBar(solution, score.bars.length),
     alternatives: solution.alternatives,
+    alike: alikeBars(solution),
     effort: roundEffort(solution.effort),
-  };
-};
-
-/** Fingers pieces for one measured hand and one set of rules again and again, remembering what is common to them. */
-export interface Planner {
-  /** Prices the fingering that stands in the score against the best. */
-  readonly scorePrinted: (score: Score) => Readonly<Record<Side, PrintedScore>>;
-  readonly plan: (score: Score, options: PlanOptions) => PianoPlan;
-  /** The same in steps: it yields how much is done, and can be left off. */
-  readonly planInSteps: (score: Score, options: PlanOptions) => Steps<PianoPlan>;
-  /** Other fingerings of some bars of one hand, best first, in the context of the locks. */
-  readonly alternatives: (score: Score, wanted: WantedAlternatives) => readonly BarAlternative[];
-}
-
-export interface WantedAlternatives extends Wanted {
-  readonly locks: Locks;
-  readonly side: Side;
-  /** Indices into `Score.bars`, first and last. */
-  readonly bars: readonly [number, number];
-}
-
-/** @example createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 }) */
-export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner => {
-  const solvers = { right: createHandSolver('right', hand, rules), left: createHandSolver('left', hand, rules) };
-  const read = new WeakMap<HandSolution, HandPlan>();
-  const readOnce = (solution: HandSolution, score: Score): HandPlan => {
-    const plan = read.get(solution) ?? handPlan(solution, score, hand);
-    read.set(solution, plan);
-    return plan;
-  };
-  // The teacher's own locks stand before what is printed.
-  const allowedIn = (score: Score, locks: Locks): Allowed =>
-    allowedBy(new Map([...(rules.printed === 'keep' ? printedLocks(score) : []), ...locks]));
-  const planInSteps = function* (score: Score, { locks, alternatives }: PlanOptions): Steps<PianoPlan> {
-    const asked = { allowed: allowedIn(score, locks), alternatives };
-    const right = yield* part(solvers.right.solveInSteps(score, asked), 0, 0.5);
-    const left = yield* part(solvers.left.solveInSteps(score, asked), 0.5, 1);
-    return {
-      hands: { right: readOnce(right, score), left: readOnce(left, score) },
-      warnings: warningsOf(score, [right, left], rules),
-    };
-  };
-  return {
-    alternatives: (score, { locks, side, ...wanted }) =>
-      solvers[side].alternatives(score, { allowed: allowedIn(score, locks), ...wanted }),
-    scorePrinted: (score) => {
-      const printed = printedLocks(score);
-      return {
-        right: scorePrinted(solvers.right, score, printed),
-        left: scorePrinted(solvers.left, score, printed),
-      };
-    },
-    planInSteps,
-    plan: (score, options) => finish(planInSteps(score, options)),
   };
 };

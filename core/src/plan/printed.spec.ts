@@ -1,7 +1,7 @@
 import { line } from '../../testing/line';
 import { DEFAULT_HAND } from '../hand/hand';
 import type { PrintedFinger, Score } from '../score/score';
-import { createPlanner } from './plan';
+import { createPlanner } from './planner';
 import { printedLocks } from './printed';
 
 const planner = createPlanner(DEFAULT_HAND);

@@ -1,6 +1,7 @@
 import type { Locks } from '../fingering/playable';
 import { differences, type Difference } from '../fingering/reasons';
-import { roundEffort, type HandSolution, type HandSolver } from '../fingering/solve';
+import { roundEffort } from '../fingering/round-effort';
+import type { HandSolution, HandSolver } from '../fingering/solve';
 import { allowedBy } from '../fingering/playable';
 import { isFinger, type Finger } from '../hand/hand';
 import type { Score } from '../score/score';

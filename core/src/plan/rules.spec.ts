@@ -1,6 +1,6 @@
 import { line } from '../../testing/line';
 import { DEFAULT_HAND, type Side } from '../hand/hand';
-import { createPlanner } from './plan';
+import { createPlanner } from './planner';
 import type { Score } from '../score/score';
 import { DEFAULT_RULES, type Rules } from '../fingering/rules';
 

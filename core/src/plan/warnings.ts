@@ -4,6 +4,7 @@ import type { HandSolution, SolvedSlice } from '../fingering/solve';
 import { MOVE_WORDS } from '../moves/move';
 import { pitchName } from '../keyboard/pitch';
 import type { Score, ScoreIssue } from '../score/score';
+import { meetingsOf, type Meeting } from '../score/hands';
 import type { Press } from '../score/slices';
 
 /** Something the teacher should know before trusting the plan. `bar` is an index into `Score.bars`. */
@@ -26,6 +27,11 @@ const wordIssue = (issue: ScoreIssue): string => {
       return 'The file steps back before the barline; the notes there are set at the beginning of the bar.';
   }
 };
+
+const wordMeeting = ({ kind, note }: Meeting): string =>
+  kind === 'same-key'
+    ? `Both hands want ${pitchName(note.pitch)} here: let one of them play it, or give the note to the other hand.`
+    : `The hands cross here: the left hand plays ${pitchName(note.pitch)} above the right; settle who plays over whom.`;
 
 const pressName = ({ pitch }: Press): string => pitchName(pitch);
 
@@ -68,6 +74,7 @@ const untaughtMove = (slice: SolvedSlice, side: string, rules: Rules): PlanWarni
 
 export const warningsOf = (score: Score, solutions: readonly HandSolution[], rules: Rules): readonly PlanWarning[] => [
   ...score.issues.map((issue) => ({ bar: issue.bar, message: wordIssue(issue) })),
+  ...meetingsOf(score).map((meeting) => ({ bar: meeting.bar, message: wordMeeting(meeting) })),
   ...solutions.flatMap(({ side, slices }) =>
     slices.flatMap((slice) => [
       ...slice.playable.compromises.map((compromise) => ({

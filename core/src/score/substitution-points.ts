@@ -21,11 +21,14 @@ const allowsSubstitution = (slice: Slice, next: Slice | undefined): boolean =>
 
 /**
  * Puts a moment after each long note or pair inside a slur at which nothing is struck and fingers may silently change. Such
- * a slice strikes nothing and holds all.
+ * a slice strikes nothing and holds all. Slices that `passing` names get none.
  */
-export const withSubstitutionPoints = (slices: readonly Slice[]): readonly Slice[] =>
+export const withSubstitutionPoints = (
+  slices: readonly Slice[],
+  passing: (index: number) => boolean = () => false,
+): readonly Slice[] =>
   slices.flatMap((slice, index) =>
-    allowsSubstitution(slice, slices[index + 1])
+    !passing(index) && allowsSubstitution(slice, slices[index + 1])
       ? [
           slice,
           {
