@@ -1,31 +1,34 @@
-import { DEFAULT_HAND, type BarAlternative, type PianoPlan, type Score } from '@kettle-step/core';
+import type { BarAlternative, Comparison, Margin, PianoPlan, Score } from '@kettle-step/core';
 import { z } from 'zod';
 import { fingerSchema } from './plan-document';
-import { handSchema, rulesFileSchema } from './rules';
+import { deskSchema } from './desk';
 
 const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 
-/** Whose hand plays and by which rules; what is left out of the rules is as usual. */
-export const settingsSchema = z.object({ hand: handSchema, rules: rulesFileSchema });
-export type Settings = z.infer<typeof settingsSchema>;
-
-/** A medium adult hand and the usual rules. */
-export const DEFAULT_SETTINGS: Settings = { hand: DEFAULT_HAND, rules: {} };
+/** What a fingering depends on besides the document. */
+const given = {
+  request: z.number(),
+  locks: locksSchema,
+  desk: deskSchema.pick({ settings: true, apart: true, given: true }),
+};
 
 /** What goes to the worker that fingers; each message names the request it belongs to. */
 export const engineRequestSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('open'), request: z.number(), document: z.string() }),
-  z.object({ kind: z.literal('plan'), request: z.number(), locks: locksSchema, settings: settingsSchema }),
+  z.object({ kind: z.literal('plan'), ...given }),
+  /** Other ways to play some bars, as if nothing were settled inside them. */
   z.object({
     kind: z.literal('alternatives'),
-    request: z.number(),
-    locks: locksSchema,
-    settings: settingsSchema,
+    ...given,
     side: z.enum(['right', 'left']),
     /** Indices of the first and last bar. */
     bars: z.tuple([z.number().int(), z.number().int()]),
     count: z.number().int().min(1),
   }),
+  /** By how much the best other way is dearer, for every bar of both hands. */
+  z.object({ kind: z.literal('margins'), ...given }),
+  /** Printed, suggested and ours side by side. */
+  z.object({ kind: z.literal('compare'), ...given }),
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
@@ -34,7 +37,7 @@ export type EngineRequest = z.infer<typeof engineRequestSchema>;
 /** What comes back. Our own worker made it, so it is not checked again. */
 export type EngineAnswer =
   | { readonly kind: 'opened'; readonly request: number; readonly score: Score; readonly engravable: string }
-  /** How much of a plan is worked out, 0 to 1; the plan follows. */
+  /** How much of a plan or of the margins is worked out, 0 to 1; they follow. */
   | { readonly kind: 'progress'; readonly request: number; readonly done: number }
   | { readonly kind: 'planned'; readonly request: number; readonly plan: PianoPlan }
   | {
@@ -42,4 +45,6 @@ export type EngineAnswer =
       readonly request: number;
       readonly alternatives: readonly BarAlternative[];
     }
+  | { readonly kind: 'margins'; readonly request: number; readonly margins: readonly Margin[] }
+  | { readonly kind: 'compared'; readonly request: number; readonly comparison: Comparison }
   | { readonly kind: 'failed'; readonly request: number; readonly message: string };

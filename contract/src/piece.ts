@@ -1,5 +1,6 @@
 import { MOVE_KINDS, SIDES } from '@kettle-step/core';
 import { z } from 'zod';
+import { deskSchema } from './desk';
 import { fingerSchema } from './plan-document';
 
 /** What crosses the wire about pieces and their plans. */
@@ -36,8 +37,14 @@ export type RibbonCell = z.infer<typeof ribbonCellSchema>;
 const MAX_FINGERS = 100_000;
 const MAX_CELLS = 10_000;
 
-const planContent = {
+/** What a version of a plan holds. */
+export const decisions = {
   fingers: z.array(storedFingerSchema).max(MAX_FINGERS),
+  desk: deskSchema,
+};
+
+const planContent = {
+  ...decisions,
   ribbon: z.array(ribbonCellSchema).max(MAX_CELLS),
 };
 

@@ -2,6 +2,7 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import { openDatabase, removeDatabase } from './database/open';
 import { createApp } from './http/app';
 import { createPieceStore, type PieceStore } from './pieces/store';
+import { createVersionStore } from './pieces/versions';
 
 export interface StartOptions {
   readonly database: string;
@@ -46,7 +47,7 @@ const openStudio = async (options: StartOptions) => {
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
   await options.prepare?.(store);
-  return { store, close };
+  return { store, versions: createVersionStore(db), close };
 };
 
 /**
@@ -57,8 +58,8 @@ export const startServer = async (options: StartOptions): Promise<RunningServer>
   let ready: (listener: RequestListener) => void = () => undefined;
   const server = await listen(options.port, options.host, new Promise((resolve) => (ready = resolve)));
   try {
-    const { store, close } = await openStudio(options);
-    ready(createApp({ store, webFolder: options.webFolder, report: (cause) => console.error(cause) }));
+    const { close, ...stores } = await openStudio(options);
+    ready(createApp({ ...stores, webFolder: options.webFolder, report: (cause) => console.error(cause) }));
     return { address: addressOf(server, options), stop: () => shut(server).then(close) };
   } catch (cause) {
     await shut(server);

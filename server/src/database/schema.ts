@@ -1,4 +1,4 @@
-import { BAR_STATES, DECIDED_BY } from '@kettle-step/contract';
+import { BAR_STATES, DECIDED_BY, VERSION_KINDS } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
 import { integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
@@ -26,6 +26,21 @@ export const plans = sqliteTable('plans', {
     .unique()
     .references(() => pieces.id, { onDelete: 'cascade' }),
   revision: integer('revision').notNull(),
+  /** What is decided besides the fingers. */
+  desk: text('desk', { mode: 'json' }).$type<unknown>().notNull().default({}),
+});
+
+/** Plans as they once were. */
+export const planVersions = sqliteTable('plan_versions', {
+  id: text('id').primaryKey(),
+  pieceId: text('piece_id')
+    .notNull()
+    .references(() => pieces.id, { onDelete: 'cascade' }),
+  name: text('name').notNull(),
+  kind: text('kind', { enum: VERSION_KINDS }).notNull(),
+  createdAt: text('created_at').notNull(),
+  /** Fingers and desk. */
+  content: text('content', { mode: 'json' }).$type<unknown>().notNull(),
 });
 
 const planId = () =>

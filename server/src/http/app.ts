@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import express, { static as staticFiles, type Express } from 'express';
 import { pieceRoutes } from '../pieces/routes';
 import type { PieceStore } from '../pieces/store';
+import type { VersionStore } from '../pieces/versions';
 import { problemHandler, sendProblem } from './problems';
 
 /**
@@ -42,12 +43,13 @@ const webApplication = (folder: string): express.RequestHandler[] => [
 
 export interface AppOptions {
   readonly store: PieceStore;
+  readonly versions: VersionStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
   readonly report: (cause: unknown) => void;
 }
 
-export const createApp = ({ store, webFolder, report }: AppOptions): Express => {
+export const createApp = ({ store, versions, webFolder, report }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -56,7 +58,7 @@ export const createApp = ({ store, webFolder, report }: AppOptions): Express => 
     response.setHeader('Referrer-Policy', 'same-origin');
     next();
   });
-  app.use('/api/pieces', pieceRoutes(store));
+  app.use('/api/pieces', pieceRoutes(store, versions));
   app.use('/api', (_request, response) => sendProblem(response, 'not-found', 'There is no such address.'));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));
   app.use((_request, response) => sendProblem(response, 'not-found', 'There is no such page.'));

@@ -1,11 +1,14 @@
 import {
   createdSchema,
+  NEW_DESK,
   pieceListSchema,
   pieceSchema,
   PROBLEM_MEDIA_TYPE,
   problemSchema,
   savedSchema,
   type Piece,
+  versionListSchema,
+  versionSchema,
   type Problem,
 } from '@kettle-step/contract';
 import { MAX_FILE_BYTES } from '@kettle-step/core';
@@ -33,11 +36,15 @@ const add = async (content: string | Uint8Array<ArrayBuffer> = SHORT): Promise<P
   return pieceSchema.parse(await (await server.fetch(`api/pieces/${id}`)).json());
 };
 
-const save = (id: string, baseRevision: number, plan: Pick<Piece['plan'], 'fingers' | 'ribbon'>): Promise<Response> =>
+const save = (
+  id: string,
+  baseRevision: number,
+  plan: Pick<Piece['plan'], 'fingers' | 'ribbon'> & Partial<Piece['plan']>,
+): Promise<Response> =>
   server.fetch(`api/pieces/${id}/plan`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ baseRevision, fingers: plan.fingers, ribbon: plan.ribbon }),
+    body: JSON.stringify({ baseRevision, fingers: plan.fingers, ribbon: plan.ribbon, desk: plan.desk ?? NEW_DESK }),
   });
 
 const settingFirst = ({ plan }: Piece, finger: 1 | 2 | 3 | 4 | 5) => ({
@@ -143,6 +150,67 @@ describe('taking a piece out', () => {
     expect(await shelf()).toEqual([]);
     expect((await server.fetch(`api/pieces/${piece.id}`)).status).toBe(404);
     expect((await server.fetch(`api/pieces/${piece.id}`, { method: 'DELETE' })).status).toBe(404);
+  });
+});
+
+describe('what is decided besides the fingers', () => {
+  it('is kept with the plan, and is as usual at first', async () => {
+    const piece = await add();
+    expect(piece.plan.desk).toEqual(NEW_DESK);
+    const desk = {
+      ...NEW_DESK,
+      settings: { hand: { span15Mm: 160, span25Mm: 115 }, rules: { moves: { 'thumb-under': 'untaught' as const } } },
+      remarks: [{ side: 'right' as const, bar: 0, text: 'Sing the top note' }],
+      apart: [{ side: 'left' as const, bar: 0 }],
+      given: [{ noteId: piece.plan.fingers[0]!.noteId, side: 'left' as const }],
+      writing: 'pencil' as const,
+    };
+    await save(piece.id, 1, { ...piece.plan, desk });
+    const again = pieceSchema.parse(await (await server.fetch(`api/pieces/${piece.id}`)).json());
+    expect(again.plan.desk).toEqual(desk);
+  });
+
+  it('says how many numbers are written into the exported file', async () => {
+    const piece = await add();
+    const written = async (): Promise<number> => {
+      const response = await server.fetch(`api/pieces/${piece.id}/export.musicxml`);
+      return (await response.text()).split('<fingering').length - 1;
+    };
+    expect(await written()).toBe(4);
+    await save(piece.id, 1, { ...piece.plan, desk: { ...NEW_DESK, writing: 'pencil' } });
+    expect(await written()).toBe(1);
+  });
+});
+
+describe('versions of a plan', () => {
+  const keep = (id: string, name: string, plan: Piece['plan']): Promise<Response> =>
+    server.fetch(`api/pieces/${id}/versions`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name, kind: 'named', fingers: plan.fingers, desk: plan.desk }),
+    });
+  const list = async (id: string) =>
+    versionListSchema.parse(await (await server.fetch(`api/pieces/${id}/versions`)).json()).versions;
+
+  it('are kept by name, given back whole, and go when they are taken away', async () => {
+    const piece = await add();
+    expect((await keep(piece.id, 'Before the recital', piece.plan)).status).toBe(201);
+    const [kept] = await list(piece.id);
+    expect(kept).toMatchObject({ name: 'Before the recital', kind: 'named' });
+    const address = `api/pieces/${piece.id}/versions/${kept!.id}`;
+    const version = versionSchema.parse(await (await server.fetch(address)).json());
+    expect(version.fingers).toEqual(piece.plan.fingers);
+    expect(version.desk).toEqual(piece.plan.desk);
+    expect((await server.fetch(address, { method: 'DELETE' })).status).toBe(204);
+    expect(await list(piece.id)).toEqual([]);
+    expect((await server.fetch(address)).status).toBe(404);
+  });
+
+  it('belong to a piece, and want a name', async () => {
+    const piece = await add();
+    expect((await keep(piece.id, '  ', piece.plan)).status).toBe(400);
+    expect((await keep('no-such-piece', 'A name', piece.plan)).status).toBe(404);
+    expect((await server.fetch('api/pieces/no-such-piece/versions')).status).toBe(404);
   });
 });
 

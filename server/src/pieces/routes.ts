@@ -4,8 +4,11 @@ import {
   pieceIdSchema,
   pieceListSchema,
   pieceSchema,
+  keepVersionSchema,
   savedSchema,
   savePlanSchema,
+  versionListSchema,
+  versionSummarySchema,
 } from '@kettle-step/contract';
 import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
 import { json, raw, Router, type Request, type Response } from 'express';
@@ -13,6 +16,7 @@ import { sendProblem } from '../http/problems';
 import { exportPiece } from './export';
 import { importPiece } from './import';
 import type { PieceStore } from './store';
+import type { VersionStore } from './versions';
 
 /** A plan of the longest piece that is read, as JSON. */
 const MAX_PLAN_BYTES = '24mb';
@@ -45,20 +49,16 @@ const importRoute =
     response.status(201).json(createdSchema.parse({ id, title: imported.value.title }));
   };
 
+const notAsAgreed = (response: Response, issue: { path: PropertyKey[]; message: string } | undefined): void =>
+  sendProblem(response, 'bad-request', `The plan is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
+
 const saveRoute =
   (store: PieceStore) =>
   async (request: Request, response: Response): Promise<void> => {
     const id = idOf(request);
-    const plan = savePlanSchema.safeParse(request.body);
     if (!id) return noSuchPiece(response);
-    if (!plan.success) {
-      const issue = plan.error.issues[0];
-      return sendProblem(
-        response,
-        'bad-request',
-        `The plan is not as agreed: ${issue?.path.join('.')} ${issue?.message}`,
-      );
-    }
+    const plan = savePlanSchema.safeParse(request.body);
+    if (!plan.success) return notAsAgreed(response, plan.error.issues[0]);
     const outcome = await store.savePlan(id, plan.data, new Date());
     switch (outcome.kind) {
       case 'saved':
@@ -73,8 +73,49 @@ const saveRoute =
     }
   };
 
+const noSuchVersion = (response: Response): void =>
+  sendProblem(response, 'not-found', 'This version of the plan is no longer kept.');
+
+const listVersionsRoute =
+  (versions: VersionStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    const kept = id && (await versions.list(id));
+    if (!kept) return noSuchPiece(response);
+    response.json(versionListSchema.parse({ versions: kept }));
+  };
+
+const keepVersionRoute =
+  (versions: VersionStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    if (!id) return noSuchPiece(response);
+    const version = keepVersionSchema.safeParse(request.body);
+    if (!version.success) return notAsAgreed(response, version.error.issues[0]);
+    const kept = await versions.keep(id, version.data, new Date());
+    if (!kept) return noSuchPiece(response);
+    response.status(201).json(versionSummarySchema.parse(kept));
+  };
+
+const getVersionRoute =
+  (versions: VersionStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    const version = id && (await versions.get(id, String(request.params['version'])));
+    if (!version) return noSuchVersion(response);
+    response.json(version);
+  };
+
+const removeVersionRoute =
+  (versions: VersionStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    if (!id || !(await versions.remove(id, String(request.params['version'])))) return noSuchVersion(response);
+    response.status(204).end();
+  };
+
 /** `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out. */
-export const pieceRoutes = (store: PieceStore): Router => {
+export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router => {
   const router = Router();
 
   router.get('/', async (_request, response) => {
@@ -98,6 +139,11 @@ export const pieceRoutes = (store: PieceStore): Router => {
 
   router.put('/:id/plan', json({ limit: MAX_PLAN_BYTES }), saveRoute(store));
 
+  router.get('/:id/versions', listVersionsRoute(versions));
+  router.post('/:id/versions', json({ limit: MAX_PLAN_BYTES }), keepVersionRoute(versions));
+  router.get('/:id/versions/:version', getVersionRoute(versions));
+  router.delete('/:id/versions/:version', removeVersionRoute(versions));
+
   router.get('/:id/export.musicxml', async (request, response) => {
     const id = idOf(request);
     const piece = id && (await store.get(id));
@@ -105,7 +151,7 @@ export const pieceRoutes = (store: PieceStore): Router => {
     response
       .type('application/vnd.recordare.musicxml+xml')
       .attachment(fileName(piece.title))
-      .send(exportPiece(piece.document, piece.plan.fingers));
+      .send(exportPiece(piece.document, piece.plan));
   });
 
   return router;

@@ -1,4 +1,11 @@
-import type { Piece, PieceSummary, RibbonCell, SavePlan, StoredFinger } from '@kettle-step/contract';
+import {
+  deskSchema,
+  type Piece,
+  type PieceSummary,
+  type RibbonCell,
+  type SavePlan,
+  type StoredFinger,
+} from '@kettle-step/contract';
 import { isFinger } from '@kettle-step/core';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
@@ -108,6 +115,7 @@ export const createPieceStore = (db: Database): PieceStore => {
       document: row.pieces.document,
       plan: {
         revision: row.plans.revision,
+        desk: deskSchema.parse(row.plans.desk),
         ribbon,
         fingers: fingers.flatMap(({ noteId, finger, substitute, decidedBy }) =>
           isFinger(finger)
@@ -139,7 +147,7 @@ export const createPieceStore = (db: Database): PieceStore => {
       // One statement decides the race: only a save made from the current revision moves it on.
       const [moved] = await tx
         .update(plans)
-        .set({ revision: sql`${plans.revision} + 1` })
+        .set({ revision: sql`${plans.revision} + 1`, desk: plan.desk })
         .where(and(eq(plans.pieceId, id), eq(plans.revision, plan.baseRevision)))
         .returning({ id: plans.id, revision: plans.revision });
       if (!moved) {
