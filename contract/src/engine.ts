@@ -1,7 +1,7 @@
 import type { BarAlternative, Comparison, Margin, PianoPlan, Score } from '@kettle-step/core';
 import { z } from 'zod';
 import { fingerSchema } from './plan-document';
-import { deskSchema } from './desk';
+import { deskSchema, type Desk } from './desk';
 
 const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 
@@ -32,6 +32,9 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
+/** What of the desk a fingering depends on. */
+export type FingeringDesk = Pick<Desk, 'settings' | 'apart' | 'given'>;
+
 export type EngineRequest = z.infer<typeof engineRequestSchema>;
 
 /** What comes back. Our own worker made it, so it is not checked again. */

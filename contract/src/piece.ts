@@ -10,7 +10,8 @@ export const sideSchema = z.enum(SIDES);
 /** Who settled on a finger: it stood in the file, the engine suggested it, or the teacher set it. */
 export const DECIDED_BY = ['printed', 'suggested', 'teacher'] as const;
 
-export const BAR_STATES = ['open', 'suggested', 'settled'] as const;
+/** A silent bar has nothing to settle. */
+export const BAR_STATES = ['open', 'suggested', 'settled', 'silent'] as const;
 
 export const storedFingerSchema = z.object({
   noteId: z.string().min(1).max(200),

@@ -46,8 +46,8 @@ describe('the bar ribbon', () => {
     expect(cells.map(({ side, number, state }) => `${side} ${number} ${state}`)).toEqual([
       'right 1 suggested',
       'right 2 settled',
-      'left 1 suggested',
-      'left 2 suggested',
+      'left 1 silent',
+      'left 2 silent',
     ]);
     for (const cell of cells) ribbonCellSchema.parse(cell);
   });

@@ -29,8 +29,9 @@ export const storedFingers = (score: Score, plan: PianoPlan, locks: Locks): Stor
 };
 
 const cellState = (fingers: readonly (Finger | null)[], locked: readonly boolean[]): RibbonCell['state'] => {
-  if (fingers.length > 0 && locked.every(Boolean)) return 'settled';
-  return fingers.some((finger) => finger !== null) || fingers.length === 0 ? 'suggested' : 'open';
+  if (fingers.length === 0) return 'silent';
+  if (locked.every(Boolean)) return 'settled';
+  return fingers.some((finger) => finger !== null) ? 'suggested' : 'open';
 };
 
 const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCell[] => {

@@ -6,7 +6,7 @@ export * from './keyboard/geometry';
 export * from './hand/hand';
 export * from './hand/reach';
 export * from './score/score';
-export { secondsAt } from './score/tempo';
+export { quartersPerMinuteAt, secondsAt } from './score/tempo';
 export * from './formats/musicxml';
 export type { Locks } from './fingering/playable';
 export { MOVE_KINDS, type MoveKind } from './fingering/terms';

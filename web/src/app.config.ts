@@ -6,15 +6,21 @@ import {
 } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import {
+  CaretRightOutline,
   DeleteOutline,
   DownloadOutline,
+  EditOutline,
   ExclamationCircleOutline,
   LeftOutline,
   LoadingOutline,
+  PauseOutline,
   PlusOutline,
+  QuestionOutline,
   RedoOutline,
+  RetweetOutline,
   UndoOutline,
   UnlockOutline,
+  UserOutline,
 } from '@ant-design/icons-angular/icons';
 import { provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
@@ -28,15 +34,21 @@ export const appConfig: ApplicationConfig = {
     provideRouter(routes, withComponentInputBinding()),
     provideNzI18n(en_GB),
     provideNzIcons([
+      CaretRightOutline,
       DeleteOutline,
       DownloadOutline,
+      EditOutline,
       ExclamationCircleOutline,
       LeftOutline,
       LoadingOutline,
+      PauseOutline,
       PlusOutline,
+      QuestionOutline,
       RedoOutline,
+      RetweetOutline,
       UndoOutline,
       UnlockOutline,
+      UserOutline,
     ]),
   ],
 };

@@ -1,4 +1,4 @@
-import { ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
+import { NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HAND, type Finger, type PianoPlan, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import type { FingeredNote } from '../src/bench/bench.store';
@@ -32,7 +32,7 @@ export const testPiece = (
     notes: new Map(
       score.notes.map((note) => [
         note.id,
-        { note, planned: planned.get(note.id)!, decidedBy: decided.get(note.id) ?? 'suggested' },
+        { note, planned: planned.get(note.id)!, decidedBy: decided.get(note.id) ?? 'suggested', written: true },
       ]),
     ),
     stored: {
@@ -47,7 +47,7 @@ export const testPiece = (
       updatedAt: '2026-01-05T10:00:00.000Z',
       ribbon,
       document: '<score-partwise/>',
-      plan: { revision: 1, fingers, ribbon },
+      plan: { revision: 1, fingers, ribbon, desk: NEW_DESK },
     },
   };
 };

@@ -1,5 +1,12 @@
 import { DEFAULT_QUARTERS_PER_MINUTE, type Score } from './score';
 
+/** The tempo that holds at a moment, quarters a minute. */
+export const quartersPerMinuteAt = ({ marks }: Pick<Score, 'marks'>, ticks: number): number => {
+  const tempi = marks.filter((mark) => mark.kind === 'tempo');
+  const holding = tempi.findLast((mark) => mark.onsetTicks <= ticks) ?? tempi[0];
+  return holding?.quartersPerMinute ?? DEFAULT_QUARTERS_PER_MINUTE;
+};
+
 /** Seconds from the start of the piece to any tick, following the tempo marks (repeats not unfolded). */
 export const secondsAt = (score: Pick<Score, 'marks' | 'ticksPerQuarter'>): ((ticks: number) => number) => {
   const secondsPerTick = (quartersPerMinute: number): number => 60 / quartersPerMinute / score.ticksPerQuarter;

@@ -1,10 +1,10 @@
 import { TestBed } from '@angular/core/testing';
 import { Subject, throwError, of, type Observable } from 'rxjs';
-import type { SavePlan } from '@kettle-step/contract';
+import { NEW_DESK, type SavePlan } from '@kettle-step/contract';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Autosave } from './autosave';
 
-const CONTENT = { fingers: [], ribbon: [] };
+const CONTENT = { fingers: [], ribbon: [], desk: NEW_DESK };
 
 const conflict = new ServerProblem(
   { type: '', title: '', status: 409, detail: 'changed elsewhere', code: 'conflict', currentRevision: 5 },

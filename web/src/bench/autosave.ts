@@ -11,7 +11,7 @@ export type SaveState =
   | { readonly kind: 'failed'; readonly message: string }
   | { readonly kind: 'conflict'; readonly message: string };
 
-type Content = Pick<SavePlan, 'fingers' | 'ribbon'>;
+type Content = Omit<SavePlan, 'baseRevision'>;
 
 /** Changes that follow one another faster than this are saved together. */
 const QUIET_MS = 400;

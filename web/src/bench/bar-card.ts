@@ -6,12 +6,15 @@ import {
   positionLabel,
   rangeLabel,
   SIDES,
+  quartersPerMinuteAt,
   type Finger,
+  type Likeness,
   type MoveKind,
   type PianoPlan,
   type Reach,
   type Score,
   type Side,
+  type Travel,
 } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzIconModule } from 'ng-zorro-antd/icon';
@@ -20,18 +23,26 @@ import { beatFigure, effortFigure, HAND_WORDS, pretty } from '../parts/words';
 import type { FingeredNote } from './bench.store';
 import { ElbowRoom } from './elbow-room';
 
+interface MoveLine {
+  readonly kind: MoveKind;
+  readonly word: string;
+  readonly beat: string;
+  readonly reason: string;
+  readonly prepare: string;
+  readonly travel: string | undefined;
+  /** There is less time at the written tempo than a comfortable jump takes. */
+  readonly hurried: boolean;
+}
+
 interface HandLines {
   readonly side: Side;
   readonly words: string;
   readonly effort: string;
   readonly positions: readonly { readonly label: string; readonly range: string; readonly since: string }[];
-  readonly moves: readonly {
-    readonly kind: MoveKind;
-    readonly word: string;
-    readonly beat: string;
-    readonly reason: string;
-  }[];
+  readonly moves: readonly MoveLine[];
   readonly reaches: readonly { readonly text: string; readonly verdict: Reach['verdict'] }[];
+  readonly printed: string | undefined;
+  readonly alike: string | undefined;
 }
 
 const VERDICT_WORDS: Readonly<Record<Reach['verdict'], string>> = {
@@ -47,6 +58,21 @@ const DECIDED_WORDS: Readonly<Record<FingeredNote['decidedBy'], string>> = {
   suggested: 'suggested',
 };
 
+const ALIKE_WORDS: Readonly<Record<Likeness, string>> = {
+  same: 'the same music as',
+  octave: 'the same music, an octave or more away, as',
+  shape: 'the same shape on other keys as',
+};
+
+/** How far a jump goes, whether there is time for it, and up to which tempo it stays comfortable. */
+const travelWords = ({ mm, secondsAvailable, secondsNeeded, fitsUpTo }: Travel, tempo: number): string => {
+  const limit = Math.round(tempo * fitsUpTo);
+  return (
+    `${Math.round(mm)} mm in ${secondsAvailable.toFixed(2)} s; a comfortable jump takes ${secondsNeeded.toFixed(2)} s, ` +
+    (fitsUpTo < 1 ? `so it fits only up to ♩ = ${limit}` : `so it fits up to ♩ = ${limit}`)
+  );
+};
+
 /** Everything about the chosen bar: positions, moves, reaches, and the elbow room of the chosen note. */
 @Component({
   selector: 'ks-bar-card',
@@ -60,11 +86,17 @@ export class BarCard {
   readonly plan = input.required<PianoPlan>();
   readonly bar = input.required<number>();
   readonly chosen = input<FingeredNote>();
+  /** Elbow room of the chosen note, where it is not that of the fingers shown. */
+  readonly room = input<readonly (number | null)[]>();
+  /** The hand that is worked on; it comes first. */
+  readonly side = input<Side>('right');
   readonly setFinger = output<Finger>();
   readonly freeFinger = output();
 
   readonly barNumber = computed(() => this.score().bars[this.bar()]?.number ?? this.bar() + 1);
-  readonly hands = computed((): readonly HandLines[] => SIDES.map((side) => this.linesOf(side)));
+  readonly hands = computed((): readonly HandLines[] =>
+    [...SIDES].sort((a, b) => Number(b === this.side()) - Number(a === this.side())).map((side) => this.linesOf(side)),
+  );
   readonly warnings = computed(() => this.plan().warnings.filter(({ bar }) => bar === this.bar()));
 
   readonly note = computed(() => {
@@ -78,7 +110,7 @@ export class BarCard {
         decided: DECIDED_WORDS[chosen.decidedBy],
         held: chosen.decidedBy === 'teacher',
         finger: chosen.planned.finger,
-        room: chosen.planned.room,
+        room: this.room() ?? chosen.planned.room,
       }
     );
   });
@@ -106,6 +138,9 @@ export class BarCard {
           word: MOVE_WORDS[move.kind],
           beat: beatAt(move),
           reason: pretty(move.reason),
+          prepare: pretty(move.prepare),
+          travel: move.travel ? travelWords(move.travel, quartersPerMinuteAt(score, move.onsetTicks)) : undefined,
+          hurried: move.travel !== null && move.travel.fitsUpTo < 1,
         })),
       reaches: plan.reaches
         .filter((reach) => reach.bar === bar)
@@ -115,6 +150,28 @@ export class BarCard {
             `beat ${beatAt(reach)}: ${reach.fingers.join('-')} spans ${reach.mm} mm of ${reach.limitMm}, ` +
             VERDICT_WORDS[reach.verdict],
         })),
+      printed: this.printedOf(side),
+      alike: this.alikeOf(side),
     };
+  }
+
+  /** The printed numbers of the bar against ours; a dash where nothing is printed. */
+  private printedOf(side: Side): string | undefined {
+    const notes = this.score().notes.filter((note) => note.side === side && note.bar === this.bar());
+    const ours = new Map(this.plan().hands[side].notes.map(({ id, finger }) => [id, finger]));
+    const printed = notes.map(({ printed: [first] }) => first?.finger);
+    const count = printed.filter((finger) => finger !== undefined).length;
+    if (count === 0) return undefined;
+    const same = notes.filter(({ id }, index) => printed[index] === ours.get(id)).length;
+    const figures = printed.map((finger) => finger ?? '–').join(' ');
+    return same === count ? `Printed ${figures}: as ours` : `Printed ${figures}: ${count - same} of ${count} differ`;
+  }
+
+  private alikeOf(side: Side): string | undefined {
+    const group = this.plan().hands[side].alike.find(({ bars }) => bars.includes(this.bar()));
+    if (!group) return undefined;
+    const others = group.bars.filter((bar) => bar !== this.bar());
+    const numbers = others.map((bar) => this.score().bars[bar]?.number ?? bar + 1);
+    return `${ALIKE_WORDS[group.kind]} bar${numbers.length > 1 ? 's' : ''} ${numbers.join(', ')}`;
   }
 }

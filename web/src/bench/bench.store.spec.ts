@@ -1,12 +1,13 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { createPlanner, DEFAULT_HAND, type Locks } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HAND, type Finger, type Locks } from '@kettle-step/core';
 import { of } from 'rxjs';
 import { testPiece } from '../../testing/piece';
 import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
 import { Autosave, type SaveState } from './autosave';
 import { BenchStore } from './bench.store';
+import { freeFinger, setFinger } from './decisions';
 
 // The service starts a worker by its address, which only a bundler understands.
 jest.mock('../services/engine.service', () => ({
@@ -42,7 +43,9 @@ const setUp = () => {
   const store = TestBed.inject(BenchStore);
   store.open('piece');
   const fingerOf = (id: string) => store.notes().get(id)?.planned.finger;
-  return { store, kept, autosave, fingerOf };
+  const set = (finger: Finger) => store.decide(setFinger(store.decisions(), store.chosenId()!, finger));
+  const free = () => store.decide(freeFinger(store.decisions(), store.chosenId()!));
+  return { store, kept, autosave, fingerOf, set, free };
 };
 
 describe('the bench', () => {
@@ -55,21 +58,19 @@ describe('the bench', () => {
   });
 
   it('holds the teacher’s finger, works the rest out round it, and keeps it', () => {
-    const { store, kept, fingerOf } = setUp();
+    const { store, kept, fingerOf, set } = setUp();
     store.choose('n3');
-    store.setFinger(1);
+    set(1);
     expect(fingerOf('n3')).toBe(1);
     expect(store.chosen()?.decidedBy).toBe('teacher');
-    expect(kept).toHaveLength(1);
-    store.setFinger(1);
     expect(kept).toHaveLength(1);
   });
 
   it('takes back and does again, as far as one likes', () => {
-    const { store, fingerOf } = setUp();
+    const { store, fingerOf, set } = setUp();
     store.choose('n2');
-    store.setFinger(3);
-    store.setFinger(4);
+    set(3);
+    set(4);
     store.undo();
     expect(fingerOf('n2')).toBe(3);
     store.undo();
@@ -82,20 +83,20 @@ describe('the bench', () => {
   });
 
   it('lets a finger go again, and forgets what was taken back once something new is set', () => {
-    const { store, fingerOf } = setUp();
+    const { store, fingerOf, set, free } = setUp();
     store.choose('n2');
-    store.setFinger(3);
-    store.freeFinger();
+    set(3);
+    free();
     expect(fingerOf('n2')).toBe(2);
     store.undo();
-    store.setFinger(5);
+    set(5);
     expect(store.canRedo()).toBe(false);
   });
 
-  it('after a conflict saves what stands here from the revision that stands there', () => {
-    const { store, autosave, kept } = setUp();
-    store.setFinger(2);
-    store.keepMine();
+  it('goes on from the revision that stands on the server, after a conflict', () => {
+    const { store, autosave, kept, set } = setUp();
+    set(2);
+    store.saveOver(1);
     expect(autosave.begin).toHaveBeenLastCalledWith('piece', 1);
     expect(kept).toHaveLength(2);
   });

@@ -1,18 +1,29 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
-  DEFAULT_SETTINGS,
-  locksOf,
+  givenNotesOf,
+  NEW_DESK,
   ribbonOf,
   storedFingers,
   type Piece,
+  type RibbonCell,
   type StoredFinger,
 } from '@kettle-step/contract';
-import type { Finger, Locks, Note, PianoPlan, PlannedNote, Score } from '@kettle-step/core';
+import {
+  withHands,
+  writtenNotes,
+  type Finger,
+  type Note,
+  type PianoPlan,
+  type PlannedNote,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
 import { catchError, EMPTY, map, Subject, switchMap, type Observable } from 'rxjs';
 import { EngineService } from '../services/engine.service';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Autosave } from './autosave';
+import { decisionsOf, type Decisions, type Place } from './decisions';
 import { firstOfBar } from './steps';
 
 export type BenchState =
@@ -23,9 +34,33 @@ export interface FingeredNote {
   readonly note: Note;
   readonly planned: PlannedNote;
   readonly decidedBy: StoredFinger['decidedBy'];
+  /** Whether its number is written at the level the teacher chose. */
+  readonly written: boolean;
 }
 
-/** Everything the bench knows about the open piece; what is shown is derived from score, locks and plan. */
+/** A plan, and the decisions it was made for. */
+export interface Solved {
+  readonly plan: PianoPlan;
+  readonly decisions: Decisions;
+}
+
+const fingeredNotes = (score: Score, { plan, decisions }: Solved): ReadonlyMap<string, FingeredNote> => {
+  const planned = new Map([...plan.hands.right.notes, ...plan.hands.left.notes].map((note) => [note.id, note]));
+  const decided = new Map(
+    storedFingers(score, plan, decisions.locks).map(({ noteId, decidedBy }) => [noteId, decidedBy]),
+  );
+  const written = writtenNotes(score, plan, decisions.desk.writing);
+  return new Map(
+    score.notes.flatMap((note) => {
+      const found = planned.get(note.id);
+      if (!found) return [];
+      const decidedBy = decided.get(note.id) ?? 'suggested';
+      return [[note.id, { note, planned: found, decidedBy, written: written.has(note.id) }] as const];
+    }),
+  );
+};
+
+/** Everything the bench knows about the open piece; what is shown is derived from score, decisions and plan. */
 @Injectable()
 export class BenchStore {
   private readonly pieces = inject(PiecesService);
@@ -33,64 +68,76 @@ export class BenchStore {
   private readonly destroyed = inject(DestroyRef);
   readonly autosave = inject(Autosave);
 
-  private readonly wanted = new Subject<{ readonly locks: Locks; readonly keep: boolean }>();
-  private readonly past = signal<readonly Locks[]>([]);
-  private readonly future = signal<readonly Locks[]>([]);
+  private readonly wanted = new Subject<Decisions>();
+  private readonly past = signal<readonly Decisions[]>([]);
+  private readonly future = signal<readonly Decisions[]>([]);
+  /** The piece as it is written; notes given to the other hand are in `score`. */
+  private readonly asWritten = signal<Score | undefined>(undefined);
 
   readonly state = signal<BenchState>({ kind: 'loading' });
   readonly piece = signal<Piece | undefined>(undefined);
-  readonly score = signal<Score | undefined>(undefined);
   readonly engravable = signal<string | undefined>(undefined);
-  readonly locks = signal<Locks>(new Map());
-  /** The plan, and the locks it was made for. */
-  readonly solved = signal<{ readonly plan: PianoPlan; readonly locks: Locks } | undefined>(undefined);
+  readonly decisions = signal<Decisions>({ locks: new Map(), desk: NEW_DESK });
+  readonly solved = signal<Solved | undefined>(undefined);
+  /** Another way to play that is looked at and not taken yet. */
+  readonly preview = signal<Solved | undefined>(undefined);
   readonly chosenId = signal<string | undefined>(undefined);
 
-  readonly plan = computed(() => this.solved()?.plan);
+  private readonly given = computed(() => this.decisions().desk.given);
+  readonly score = computed(() => {
+    const score = this.asWritten();
+    return score && withHands(score, givenNotesOf({ given: this.given() }));
+  });
+
+  readonly shown = computed(() => this.preview() ?? this.solved());
+  readonly plan = computed(() => this.shown()?.plan);
   readonly canUndo = computed(() => this.past().length > 0);
   readonly canRedo = computed(() => this.future().length > 0);
 
-  /** Fingered notes by id. */
+  /** Fingered notes by id, as they are shown. */
   readonly notes = computed((): ReadonlyMap<string, FingeredNote> => {
-    const [score, solved] = [this.score(), this.solved()];
-    if (!score || !solved) return new Map();
-    const planned = new Map(
-      [...solved.plan.hands.right.notes, ...solved.plan.hands.left.notes].map((note) => [note.id, note]),
-    );
-    const decided = new Map(
-      storedFingers(score, solved.plan, solved.locks).map(({ noteId, decidedBy }) => [noteId, decidedBy]),
-    );
-    return new Map(
-      score.notes.flatMap((note) => {
-        const found = planned.get(note.id);
-        return found
-          ? [[note.id, { note, planned: found, decidedBy: decided.get(note.id) ?? 'suggested' }] as const]
-          : [];
-      }),
-    );
+    const [score, shown] = [this.score(), this.shown()];
+    return score && shown ? fingeredNotes(score, shown) : new Map<string, FingeredNote>();
   });
 
-  readonly ribbon = computed(() => {
-    const [score, solved] = [this.score(), this.solved()];
-    return score && solved ? ribbonOf(score, solved.plan, solved.locks) : [];
+  /** Elbow room of the chosen note round what is settled, whatever is looked at. */
+  readonly chosenRoom = computed(() => {
+    const { hands } = this.solved()?.plan ?? {};
+    const all = hands ? [...hands.right.notes, ...hands.left.notes] : [];
+    return all.find(({ id }) => id === this.chosenId())?.room ?? [];
   });
+
+  /** The ribbon tells what is settled, not what is only looked at. */
+  readonly ribbon = computed((): readonly RibbonCell[] => {
+    const [score, solved] = [this.score(), this.solved()];
+    return score && solved ? ribbonOf(score, solved.plan, solved.decisions.locks) : [];
+  });
+
+  readonly openPlaces = computed((): readonly Place[] =>
+    this.ribbon()
+      .filter(({ state }) => state === 'open' || state === 'suggested')
+      .map(({ side, bar }) => ({ side, bar })),
+  );
+  readonly playedBars = computed(() => this.ribbon().filter(({ state }) => state !== 'silent').length);
 
   readonly chosen = computed(() => this.notes().get(this.chosenId() ?? ''));
   readonly chosenBar = computed(() => this.chosen()?.note.bar ?? 0);
+  readonly chosenPlace = computed((): Place => ({ side: this.chosen()?.note.side ?? 'right', bar: this.chosenBar() }), {
+    equal: (a, b) => a.side === b.side && a.bar === b.bar,
+  });
 
   constructor() {
     this.wanted
       .pipe(
         // A newer wish makes the answer to an older one worthless: it is dropped.
-        switchMap(({ locks, keep }) =>
-          this.engine.plan({ locks, settings: DEFAULT_SETTINGS }).pipe(map((plan) => ({ plan, locks, keep }))),
-        ),
+        switchMap((decisions) => this.engine.plan(decisions).pipe(map((plan): Solved => ({ plan, decisions })))),
         takeUntilDestroyed(this.destroyed),
       )
       .subscribe({
-        next: ({ plan, locks, keep }) => {
-          this.solved.set({ plan, locks });
-          if (keep) this.save();
+        next: (solved) => {
+          this.solved.set(solved);
+          this.preview.set(undefined);
+          this.save();
         },
         error: (cause: unknown) => this.fail(cause),
       });
@@ -103,20 +150,19 @@ export class BenchStore {
       .pipe(
         switchMap((piece) => this.engine.open(piece.document).pipe(map((opened) => ({ piece, opened })))),
         switchMap(({ piece, opened }) => {
-          const locks = locksOf(piece.plan.fingers);
-          return this.engine
-            .plan({ locks, settings: DEFAULT_SETTINGS })
-            .pipe(map((plan) => ({ piece, opened, locks, plan })));
+          const decisions = decisionsOf(piece);
+          return this.engine.plan(decisions).pipe(map((plan) => ({ piece, opened, solved: { plan, decisions } })));
         }),
         catchError((cause: unknown) => this.fail(cause)),
         takeUntilDestroyed(this.destroyed),
       )
-      .subscribe(({ piece, opened, locks, plan }) => {
+      .subscribe(({ piece, opened, solved }) => {
         this.piece.set(piece);
-        this.score.set(opened.score);
+        this.asWritten.set(opened.score);
         this.engravable.set(opened.engravable);
-        this.locks.set(locks);
-        this.solved.set({ plan, locks });
+        this.decisions.set(solved.decisions);
+        this.solved.set(solved);
+        this.preview.set(undefined);
         this.past.set([]);
         this.future.set([]);
         this.autosave.begin(piece.id, piece.plan.revision);
@@ -131,27 +177,30 @@ export class BenchStore {
     if (id !== undefined && this.notes().has(id)) this.chosenId.set(id);
   }
 
-  /** Sets a finger on the chosen note and holds it there. */
-  setFinger(finger: Finger): void {
-    const id = this.chosenId();
-    if (id === undefined || this.locks().get(id) === finger) return;
-    this.change(new Map(this.locks()).set(id, finger));
+  chooseBar(bar: number, side: Side): void {
+    const score = this.score();
+    if (score) this.choose(firstOfBar(score, bar, side)?.id);
   }
 
-  /** Lets the engine choose again for the chosen note. */
-  freeFinger(): void {
-    const id = this.chosenId();
-    if (id === undefined || !this.locks().has(id)) return;
-    const locks = new Map(this.locks());
-    locks.delete(id);
-    this.change(locks);
+  /** Makes a decision that can be taken back. */
+  decide(decisions: Decisions): void {
+    this.past.update((past) => [...past, this.decisions()]);
+    this.future.set([]);
+    this.show(decisions);
+  }
+
+  /** Looks at what would be if some fingers were set; nothing is decided. */
+  planWith(fingers: ReadonlyMap<string, Finger>): Observable<Solved> {
+    const { locks, desk } = this.decisions();
+    const decisions = { desk, locks: new Map([...locks, ...fingers]) };
+    return this.engine.plan(decisions).pipe(map((plan) => ({ plan, decisions: { desk, locks } })));
   }
 
   undo(): void {
     const before = this.past().at(-1);
     if (!before) return;
     this.past.update((past) => past.slice(0, -1));
-    this.future.update((future) => [...future, this.locks()]);
+    this.future.update((future) => [...future, this.decisions()]);
     this.show(before);
   }
 
@@ -159,49 +208,36 @@ export class BenchStore {
     const after = this.future().at(-1);
     if (!after) return;
     this.future.update((future) => future.slice(0, -1));
-    this.past.update((past) => [...past, this.locks()]);
+    this.past.update((past) => [...past, this.decisions()]);
     this.show(after);
   }
 
-  /** After a conflict: puts this window's fingering over the other one. */
-  keepMine(): void {
+  /** What would be kept of the plan as a version. */
+  content(): Pick<Piece['plan'], 'fingers' | 'desk'> | undefined {
+    const [score, solved] = [this.score(), this.solved()];
+    if (!score || !solved) return undefined;
+    const { plan, decisions } = solved;
+    return { fingers: storedFingers(score, plan, decisions.locks), desk: decisions.desk };
+  }
+
+  /** Goes on from the revision that stands on the server with what stands here. */
+  saveOver(revision: number): void {
     const piece = this.piece();
     if (!piece) return;
-    this.pieces
-      .get(piece.id)
-      .pipe(takeUntilDestroyed(this.destroyed))
-      .subscribe({
-        next: ({ plan }) => {
-          this.autosave.begin(piece.id, plan.revision);
-          this.save();
-        },
-        error: (cause: unknown) => this.autosave.failed(cause),
-      });
+    this.autosave.begin(piece.id, revision);
+    this.save();
   }
 
-  /** After a conflict: takes the fingering that was saved elsewhere. */
-  takeTheirs(): void {
-    const piece = this.piece();
-    if (piece) this.open(piece.id);
-  }
-
-  private change(locks: Locks): void {
-    this.past.update((past) => [...past, this.locks()]);
-    this.future.set([]);
-    this.show(locks);
-  }
-
-  private show(locks: Locks): void {
+  private show(decisions: Decisions): void {
     performance.mark('finger-set');
-    this.locks.set(locks);
+    this.decisions.set(decisions);
     this.autosave.expect();
-    this.wanted.next({ locks, keep: true });
+    this.wanted.next(decisions);
   }
 
   private save(): void {
-    const [score, solved] = [this.score(), this.solved()];
-    if (!score || !solved) return;
-    this.autosave.keep({ fingers: storedFingers(score, solved.plan, solved.locks), ribbon: this.ribbon() });
+    const content = this.content();
+    if (content) this.autosave.keep({ ...content, ribbon: [...this.ribbon()] });
   }
 
   private fail(cause: unknown): Observable<never> {

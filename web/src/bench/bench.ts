@@ -1,10 +1,29 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { beatOf, isFinger, pitchName, type Side } from '@kettle-step/core';
+import { LEVELS, levelOf, LONGEST_REMARK, type Settings } from '@kettle-step/contract';
+import { beatOf, HAND_PRESETS, isFinger, pitchName, WRITING_LEVELS, type Finger, type Side } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzDrawerModule } from 'ng-zorro-antd/drawer';
 import { NzIconModule } from 'ng-zorro-antd/icon';
+import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { NzSwitchModule } from 'ng-zorro-antd/switch';
+import { of, startWith, switchMap } from 'rxjs';
 import { BarRibbon } from '../parts/bar-ribbon';
 import { beatFigure, HAND_WORDS } from '../parts/words';
 import { EngineService } from '../services/engine.service';
@@ -12,10 +31,42 @@ import { PiecesService } from '../services/pieces.service';
 import { Autosave } from './autosave';
 import { BarCard } from './bar-card';
 import { BenchStore } from './bench.store';
+import { Compare } from './compare';
+import {
+  clearPlaces,
+  freeFinger,
+  giveAway,
+  isApart,
+  keepPrinted,
+  ONE_SENSIBLE_CHOICE,
+  remark,
+  remarkAt,
+  reopen,
+  setFinger,
+  setSettings,
+  settleAll,
+  setWriting,
+  toggleApart,
+  togetherWith,
+  type Decisions,
+  type Extent,
+  type Place,
+} from './decisions';
+import { EffortChart, effortBars } from './effort-chart';
+import { HandAndLevel } from './hand-and-level';
 import { HandRail } from './hand-rail';
+import { commandOf, KEY_GROUPS, type Command } from './keys';
 import { handsAt } from './moment';
-import { ScoreView } from './score-view';
-import { firstOfBar, noteBeside, type Direction } from './steps';
+import { OtherWaysList } from './other-ways';
+import { OtherWaysStore } from './other-ways.store';
+import { scoreMarks } from './score-marks';
+import { ScoreView, type HandView } from './score-view';
+import { Player } from './sound/player.service';
+import { Transport } from './sound/transport';
+import { firstOfBar, nextOpen, noteBeside, type Direction } from './steps';
+import { Versions } from './versions';
+import { VersionsStore } from './versions.store';
+import { MARK_KINDS, ViewChoices, type MarkKind } from './view-choices';
 
 const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowLeft: 'earlier',
@@ -24,43 +75,113 @@ const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowDown: 'lower',
 };
 
+/** Places where keys write or choose something of their own. */
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
+  target instanceof HTMLTextAreaElement ||
+  (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'button'].includes(target.type));
 
-/** The bench: the score, the ribbon over it, the bar card beside it, the hand rail under it. */
+/** Enter on a control is for the control. */
+const isControl = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('button, a, [role="option"], [role="switch"], input') !== null;
+
+/** What lies over the desk. */
+type Sheet = 'level' | 'versions' | 'marks' | 'help';
+/** What lies between score and rail. */
+type Panel = 'compare' | 'effort';
+
+const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
+  level: 'Hand and level',
+  versions: 'Versions',
+  marks: 'Marks on the score',
+  help: 'Keys',
+};
+
+const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
+  positions: 'Positions: a bracket with the name over the notes it covers',
+  moves: 'Moves: a sign where the hand moves',
+  reaches: 'Reaches: a double arrow where the hand is stretched',
+  checkpoints: 'Checkpoints: a diamond where finger and key can be checked',
+  'elbow-room': 'Elbow room: a line by the bar – full for no choice, dashed for some, dotted for much',
+};
+
+const WRITING_WORDS = { every: 'all numbers', normal: 'normal', pencil: 'pencil' } as const;
+
+/** The bench: look at a bar, understand it, settle it, next bar. */
 @Component({
   selector: 'ks-bench',
   imports: [
     BarCard,
     BarRibbon,
+    Compare,
+    EffortChart,
+    FormsModule,
+    HandAndLevel,
     HandRail,
     NzAlertModule,
     NzButtonModule,
+    NzCheckboxModule,
+    NzDrawerModule,
     NzIconModule,
+    NzInputModule,
     NzSpinModule,
+    NzSwitchModule,
+    OtherWaysList,
     RouterLink,
     ScoreView,
+    Transport,
+    Versions,
   ],
   templateUrl: './bench.html',
   styleUrl: './bench.less',
-  providers: [BenchStore, EngineService, Autosave],
+  providers: [BenchStore, EngineService, Autosave, OtherWaysStore, VersionsStore, Player],
   host: { '(document:keydown)': 'press($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Bench {
   readonly store = inject(BenchStore);
+  readonly others = inject(OtherWaysStore);
+  readonly versions = inject(VersionsStore);
+  readonly choices = inject(ViewChoices);
   readonly save = inject(Autosave).state;
   private readonly autosave = inject(Autosave);
+  private readonly engine = inject(EngineService);
   private readonly pieces = inject(PiecesService);
 
   /** From the address. */
   readonly id = input.required<string>();
 
+  readonly sheet = signal<Sheet | undefined>(undefined);
+  readonly panel = signal<Panel | undefined>(undefined);
+  readonly hand = signal<HandView>('both');
+  /** The last thing that was done, in words. */
+  readonly said = signal('');
+  readonly heardTicks = signal<number | undefined>(undefined);
+  readonly progress = this.engine.progress;
+
+  private readonly transport = viewChild(Transport);
+  private readonly remarkField = viewChild<ElementRef<HTMLTextAreaElement>>('remarkField');
+
+  readonly sheetTitles = SHEET_TITLES;
+  readonly keyGroups = KEY_GROUPS;
+  readonly markKinds = MARK_KINDS;
+  readonly markWords = MARK_WORDS;
+  readonly writingWords = WRITING_WORDS;
+  readonly handViews = ['both', 'right', 'left'] as const;
+  readonly longestRemark = LONGEST_REMARK;
+  readonly margin = ONE_SENSIBLE_CHOICE;
+
   readonly exportAddress = computed(() => this.pieces.exportAddress(this.id()));
 
+  /** Where the rail is: at what is heard, else at the chosen note. */
   readonly hands = computed(() => {
-    const [score, plan, chosen] = [this.store.score(), this.store.plan(), this.store.chosen()];
-    return score && plan && chosen ? handsAt(score, plan, this.store.notes(), chosen.note) : [];
+    const [score, plan, chosen, ticks] = [
+      this.store.score(),
+      this.store.plan(),
+      this.store.chosen(),
+      this.heardTicks(),
+    ];
+    if (!score || !plan || !chosen) return [];
+    return handsAt(score, plan, this.store.notes(), ticks === undefined ? chosen.note : { onsetTicks: ticks });
   });
 
   readonly range = computed(() => {
@@ -70,10 +191,57 @@ export class Bench {
 
   readonly fifths = computed(() => this.store.score()?.bars[this.store.chosenBar()]?.key.fifths ?? 0);
 
-  readonly openBars = computed(() => {
-    const cells = this.store.ribbon();
-    return `${cells.filter(({ state }) => state === 'settled').length} of ${cells.length} bars settled`;
+  readonly marks = computed(() => {
+    const [score, plan] = [this.store.score(), this.store.plan()];
+    return score && plan ? scoreMarks(score, plan, this.choices.marks()) : undefined;
   });
+
+  readonly openBars = computed(() => `open ${this.store.openPlaces().length} of ${this.store.playedBars()}`);
+
+  readonly handAndLevel = computed(() => {
+    const { hand, rules } = this.store.decisions().desk.settings;
+    const preset = HAND_PRESETS.find((one) => one.span15Mm === hand.span15Mm && one.span25Mm === hand.span25Mm);
+    const level = LEVELS.indexOf(levelOf(rules) ?? LEVELS[LEVELS.length - 1]!);
+    return `${preset?.label ?? `hand ${Math.round(hand.span15Mm)} mm`} · step ${level + 1}`;
+  });
+
+  readonly place = computed(() => {
+    const [score, place] = [this.store.score(), this.store.chosenPlace()];
+    const cell = this.store.ribbon().find(({ side, bar }) => side === place.side && bar === place.bar);
+    const plan = this.store.plan();
+    const together = plan ? togetherWith(plan, place).slice(1) : [];
+    return {
+      ...place,
+      number: score?.bars[place.bar]?.number ?? place.bar + 1,
+      hand: HAND_WORDS[place.side],
+      settled: cell?.state === 'settled',
+      together: together.map(({ bar }) => score?.bars[bar]?.number ?? bar + 1).join(', '),
+      apart: isApart(this.store.decisions(), place),
+      remark: remarkAt(this.store.decisions(), place),
+    };
+  });
+
+  readonly isGiven = computed(() =>
+    this.store.decisions().desk.given.some(({ noteId }) => noteId === this.store.chosenId()),
+  );
+
+  readonly effortBars = computed(() => {
+    const plan = this.store.plan();
+    return effortBars(
+      this.store.ribbon(),
+      ({ side, bar }) =>
+        plan?.hands[side].reaches.filter((reach) => reach.bar === bar && reach.verdict !== 'easy').length ?? 0,
+    );
+  });
+
+  /** Looked up while the comparison is open, and again when something is decided. */
+  readonly comparison = toSignal(
+    toObservable(computed(() => (this.panel() === 'compare' ? this.store.solved() : undefined))).pipe(
+      switchMap((solved) =>
+        solved ? this.engine.compare(solved.decisions).pipe(startWith(undefined)) : of(undefined),
+      ),
+    ),
+  );
 
   readonly spoken = computed(() => {
     const [score, chosen] = [this.store.score(), this.store.chosen()];
@@ -84,6 +252,32 @@ export class Bench {
     return `Bar ${bar}, beat ${beatFigure(beatOf(score, note))}, ${HAND_WORDS[note.side]}, ${pitchName(note.pitch)}, finger ${planned.finger ?? 'none'}, ${decided}`;
   });
 
+  private readonly commands: Readonly<Record<Command, () => void>> = {
+    settle: () => this.settle(),
+    reopen: () => this.reopen(),
+    'try-another': () => this.tryAnother(),
+    leave: () => this.leave(),
+    'next-open': () => this.goToOpen(true),
+    'last-open': () => this.goToOpen(false),
+    'next-bar': () => this.goBy(1),
+    'last-bar': () => this.goBy(-1),
+    'other-hand': () => this.otherHand(),
+    'settle-clear': () => this.settleClear(),
+    'keep-printed': () => this.keepPrinted(this.store.chosenPlace()),
+    apart: () => this.toggleApart(),
+    'give-away': () => this.giveAway(),
+    writing: () => this.nextWriting(),
+    compare: () => this.togglePanel('compare'),
+    effort: () => this.togglePanel('effort'),
+    marks: () => this.sheet.set('marks'),
+    remark: () => this.remarkField()?.nativeElement.focus(),
+    level: () => this.sheet.set('level'),
+    versions: () => this.sheet.set('versions'),
+    play: () => this.transport()?.toggle(),
+    loop: () => this.transport()?.toggleLoop(),
+    help: () => this.sheet.set('help'),
+  };
+
   constructor() {
     effect(() => {
       const id = this.id();
@@ -92,24 +286,159 @@ export class Bench {
   }
 
   press(event: KeyboardEvent): void {
-    if (isTyping(event.target) || event.altKey) return;
+    if (isTyping(event.target) || event.altKey || this.store.state().kind !== 'ready') return;
+    // What lies over the desk has its own keys; Escape is the drawer's.
+    if (this.sheet()) return;
     if (event.ctrlKey || event.metaKey) return this.pressWithControl(event);
+    if (event.key === 'Enter' && isControl(event.target)) return;
     const direction = ARROWS[event.key];
     const digit = Number(event.key);
+    const command = commandOf(event, this.choices.letters());
     if (direction) this.move(direction);
-    else if (event.key === '0') this.store.freeFinger();
-    else if (isFinger(digit)) this.store.setFinger(digit);
+    else if (event.key === '0') this.freeFinger();
+    else if (isFinger(digit)) this.setFinger(digit);
+    else if (command) this.commands[command]();
     else return;
     event.preventDefault();
   }
 
-  chooseBar({ bar, side }: { readonly bar: number; readonly side: Side }): void {
-    const score = this.store.score();
-    if (score) this.store.choose(firstOfBar(score, bar, side)?.id);
+  setFinger(finger: Finger): void {
+    const id = this.store.chosenId();
+    if (id !== undefined && this.store.decisions().locks.get(id) !== finger)
+      this.store.decide(setFinger(this.store.decisions(), id, finger));
+  }
+
+  freeFinger(): void {
+    const id = this.store.chosenId();
+    if (id !== undefined && this.store.decisions().locks.has(id))
+      this.store.decide(freeFinger(this.store.decisions(), id));
+  }
+
+  /** Settles the bar with what is seen and goes to the next open one. */
+  settle(): void {
+    const { number, hand, together, settled } = this.place();
+    if (!settled || this.others.at() >= 0) {
+      this.others.settle();
+      this.said.set(`Bar ${number}, ${hand}, settled${together ? `, with bar ${together}` : ''}.`);
+    }
+    this.goToOpen(true);
+  }
+
+  reopen(): void {
+    const { number, hand } = this.place();
+    this.change((decisions, { score, plan }) => reopen(score, plan, decisions, this.store.chosenPlace()));
+    this.said.set(`Bar ${number}, ${hand}, is open again.`);
+  }
+
+  tryAnother(): void {
+    this.others.tryAnother();
+    const ways = this.others.ways();
+    if (ways === undefined) return;
+    const at = this.others.at();
+    if (ways.length === 0) this.said.set('Nothing else is possible here.');
+    else this.said.set(at < 0 ? 'Back to what stands.' : `Way ${at + 1} of ${ways.length}; Enter takes it.`);
+  }
+
+  /** Settles every bar that has only one sensible choice. */
+  settleClear(): void {
+    const { decisions } = this.store;
+    this.said.set('Looking for bars with one sensible choice…');
+    this.engine.margins(decisions()).subscribe((margins) => {
+      const [score, solved] = [this.store.score(), this.store.solved()];
+      if (!score || !solved) return;
+      const places = clearPlaces(score, decisions(), margins);
+      if (places.length > 0) this.store.decide(settleAll(score, solved.plan, decisions(), places));
+      this.said.set(
+        places.length === 0
+          ? `In every open bar another way costs less than ${ONE_SENSIBLE_CHOICE} more: they want your choice.`
+          : `${places.length} ${places.length === 1 ? 'bar' : 'bars'} settled: any other way costs at least ${ONE_SENSIBLE_CHOICE} more.`,
+      );
+    });
+  }
+
+  keepPrinted(extent: Extent): void {
+    this.change((decisions, { score }) => keepPrinted(score, decisions, extent));
+    this.said.set('The printed numbers are kept.');
+  }
+
+  toggleApart(): void {
+    this.change((decisions) => toggleApart(decisions, this.store.chosenPlace()));
+    this.said.set(
+      this.place().apart ? 'This bar goes its own way.' : 'This bar follows the others with the same music.',
+    );
+  }
+
+  giveAway(): void {
+    const chosen = this.store.chosen();
+    if (!chosen) return;
+    this.change((decisions) => giveAway(decisions, chosen.note));
+    this.said.set(this.isGiven() ? 'The note is given to the other hand.' : 'The note is back in its own hand.');
+  }
+
+  remark(text: string): void {
+    const place = this.store.chosenPlace();
+    if (text.trim() !== remarkAt(this.store.decisions(), place))
+      this.change((decisions) => remark(decisions, place, text));
+  }
+
+  setSettings(settings: Settings): void {
+    this.change((decisions) => setSettings(decisions, settings));
+  }
+
+  nextWriting(): void {
+    const now = WRITING_LEVELS.indexOf(this.store.decisions().desk.writing);
+    const next = WRITING_LEVELS[(now + 1) % WRITING_LEVELS.length]!;
+    this.change((decisions) => setWriting(decisions, next));
+    this.said.set(`Written: ${WRITING_WORDS[next]}.`);
+  }
+
+  togglePanel(panel: Panel): void {
+    this.panel.update((now) => (now === panel ? undefined : panel));
+  }
+
+  choosePlace({ bar, side }: Place): void {
+    this.store.chooseBar(bar, side);
   }
 
   retry(): void {
     this.autosave.saveNow();
+  }
+
+  private change(
+    to: (
+      decisions: Decisions,
+      piece: {
+        readonly score: NonNullable<ReturnType<BenchStore['score']>>;
+        readonly plan: NonNullable<ReturnType<BenchStore['plan']>>;
+      },
+    ) => Decisions,
+  ): void {
+    const [score, solved] = [this.store.score(), this.store.solved()];
+    if (score && solved) this.store.decide(to(this.store.decisions(), { score, plan: solved.plan }));
+  }
+
+  private leave(): void {
+    if (this.others.at() >= 0) this.others.look(-1);
+    else if (this.panel()) this.panel.set(undefined);
+    else this.transport()?.stop();
+  }
+
+  private goToOpen(forward: boolean): void {
+    const place = nextOpen(this.store.openPlaces(), this.store.chosenPlace(), forward);
+    if (place) this.choosePlace(place);
+    else this.said.set('Every bar of both hands is settled.');
+  }
+
+  private goBy(bars: number): void {
+    const { bar, side } = this.store.chosenPlace();
+    const last = (this.store.score()?.bars.length ?? 1) - 1;
+    this.choosePlace({ bar: Math.max(0, Math.min(last, bar + bars)), side });
+  }
+
+  private otherHand(): void {
+    const [score, { bar, side }] = [this.store.score(), this.store.chosenPlace()];
+    const other: Side = side === 'right' ? 'left' : 'right';
+    if (score) this.store.choose(firstOfBar(score, bar, other)?.id);
   }
 
   private move(direction: Direction): void {

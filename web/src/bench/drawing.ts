@@ -1,12 +1,11 @@
 import type { FingeredNote } from './bench.store';
+import { newShape } from './svg';
 
 /** The engraver's drawing in the page: which figure and which notehead belongs to which note. */
 export interface Drawing {
   readonly fingers: ReadonlyMap<string, SVGGElement>;
   readonly notes: ReadonlyMap<string, SVGGElement>;
 }
-
-const SVG = 'http://www.w3.org/2000/svg';
 
 /** Puts the pages in place of what was drawn before. They are parsed as SVG, never as HTML. */
 export const showPages = (sheet: HTMLElement, pages: readonly string[]): void => {
@@ -23,12 +22,6 @@ export const indexDrawing = (sheet: HTMLElement): Drawing => ({
   ),
   notes: new Map([...sheet.querySelectorAll<SVGGElement>('g.note')].map((group) => [group.id, group])),
 });
-
-const newShape = (name: string, attributes: Readonly<Record<string, string | number>>): SVGElement => {
-  const shape = document.createElementNS(SVG, name);
-  for (const [key, value] of Object.entries(attributes)) shape.setAttribute(key, String(value));
-  return shape;
-};
 
 /** The innermost text element, which carries the size. */
 const figureOf = (group: SVGGElement): Element | null =>
@@ -68,14 +61,14 @@ const drawMark = (group: SVGGElement, text: SVGTextElement, { decidedBy }: Finge
 const paintOne = (group: SVGGElement, fingered: FingeredNote): void => {
   const { finger, substitute } = fingered.planned;
   const figure = finger === null ? '–' : substitute === null ? String(finger) : `${finger}-${substitute}`;
-  const look = `${figure} ${fingered.decidedBy}`;
+  const look = `${figure} ${fingered.decidedBy}${fingered.written ? '' : ' unwritten'}`;
   if (group.dataset['look'] === look) return;
   group.dataset['look'] = look;
   const holder = figureOf(group);
   const text = group.querySelector('text');
   if (!holder || !text) return;
   holder.textContent = figure;
-  group.setAttribute('class', `fing ${fingered.decidedBy}`);
+  group.setAttribute('class', `fing ${look.slice(figure.length + 1)}`);
   drawMark(group, text, fingered, figure.length);
 };
 

@@ -27,10 +27,16 @@ import {
 } from 'rxjs';
 import { EngraverService } from '../services/engraver.service';
 import type { FingeredNote } from './bench.store';
+import { layOut } from './layout';
+import { drawMarks } from './marks-drawing';
+import type { ScoreMarks } from './score-marks';
 import { frameChosen, indexDrawing, paintFingers, showPages, type Drawing } from './drawing';
 
 /** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
 const SCALE = 42;
+
+/** Which hands are looked at. */
+export type HandView = 'both' | 'right' | 'left';
 
 /** Widths of an element as it is laid out, in whole pixels. */
 const widthsOf = (element: HTMLElement): Observable<number> =>
@@ -59,10 +65,18 @@ export class ScoreView {
   readonly engravable = input.required<string>();
   readonly notes = input.required<ReadonlyMap<string, FingeredNote>>();
   readonly chosenId = input<string>();
+  readonly marks = input<ScoreMarks>();
+  /** The hand that is looked at; the other is drawn faintly. */
+  readonly hand = input<HandView>('both');
   readonly spoken = input('');
   readonly chooseNote = output<string>();
 
   private readonly drawing = signal<Drawing | undefined>(undefined);
+  /** Measured when marks are first wanted: it takes a moment on a long piece. */
+  private readonly layout = computed(() => {
+    const drawing = this.drawing();
+    return drawing && layOut(this.sheet().nativeElement, drawing);
+  });
   readonly failure = signal<string | undefined>(undefined);
   readonly waiting = computed(() => this.drawing() === undefined && this.failure() === undefined);
 
@@ -100,6 +114,10 @@ export class ScoreView {
       if (!drawing) return;
       paintFingers(drawing, this.notes());
       performance.mark('fingers-shown');
+    });
+    effect(() => {
+      const [layout, marks] = [this.layout(), this.marks()];
+      if (layout && marks) drawMarks(layout, marks);
     });
     effect(() => {
       const drawing = this.drawing();

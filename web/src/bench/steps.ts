@@ -55,3 +55,19 @@ export const noteBeside = (score: Score, from: Note, direction: Direction): Note
 /** The first note of a bar in one hand, or in either when that hand is silent there. */
 export const firstOfBar = (score: Score, bar: number, side: Note['side']): Note | undefined =>
   score.notes.find((note) => note.bar === bar && note.side === side) ?? score.notes.find((note) => note.bar === bar);
+
+/** The next open bar of a hand after a place, or the last one before it; past the end it begins again. */
+export const nextOpen = <Place extends { readonly side: Note['side']; readonly bar: number }>(
+  open: readonly Place[],
+  from: { readonly side: Note['side']; readonly bar: number },
+  forward: boolean,
+): Place | undefined => {
+  // Hand by hand: first on in this hand, then from the beginning of the other, then of this one.
+  const rank = ({ side, bar }: { readonly side: Note['side']; readonly bar: number }): number => {
+    const ahead = forward ? bar - from.bar : from.bar - bar;
+    if (side === from.side) return ahead > 0 ? ahead : 2e6 + (forward ? bar : -bar);
+    return 1e6 + (forward ? bar : -bar);
+  };
+  const others = open.filter(({ side, bar }) => side !== from.side || bar !== from.bar);
+  return [...others].sort((a, b) => rank(a) - rank(b))[0];
+};

@@ -18,7 +18,7 @@ describe('the bar ribbon', () => {
     expect(words).toHaveLength(4);
     expect(words[0]).toMatch(/^Bar 1, right hand, suggested, effort \d+\.\d, thumb under$/);
     expect(words[1]).toMatch(/^Bar 2, right hand, settled/);
-    expect(words[2]).toMatch(/^Bar 1, left hand, suggested, effort 0$/);
+    expect(words[2]).toMatch(/^Bar 1, left hand, nothing to play, effort 0$/);
   });
 
   it('leads to a bar of a hand by a press or by keys, and not beyond its ends', () => {
@@ -47,6 +47,6 @@ describe('the bar ribbon', () => {
   it('in small is one picture with its sum in words', () => {
     const { host } = show({ small: true });
     expect(host.querySelector('button')).toBeNull();
-    expect(host.querySelector('[role="img"]')?.getAttribute('aria-label')).toBe('2 bars, 1 of 4 settled, 1 moves');
+    expect(host.querySelector('[role="img"]')?.getAttribute('aria-label')).toBe('2 bars, 1 of 2 settled, 1 moves');
   });
 });

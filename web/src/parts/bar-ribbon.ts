@@ -26,6 +26,7 @@ const STATE_WORDS: Readonly<Record<RibbonCell['state'], string>> = {
   open: 'open',
   suggested: 'suggested',
   settled: 'settled',
+  silent: 'nothing to play',
 };
 
 /** Where a key leads from a bar of `count`. */
@@ -67,9 +68,10 @@ export class BarRibbon {
 
   readonly summary = computed(() => {
     const cells = this.cells();
+    const played = cells.filter(({ state }) => state !== 'silent').length;
     const settled = cells.filter(({ state }) => state === 'settled').length;
     const moves = cells.reduce((sum, cell) => sum + cell.moves.length, 0);
-    return `${cells.length / 2} bars, ${settled} of ${cells.length} settled, ${moves} moves`;
+    return `${cells.length / 2} bars, ${settled} of ${played} settled, ${moves} moves`;
   });
 
   press(side: Side, event: Event): void {

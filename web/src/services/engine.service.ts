@@ -1,13 +1,13 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
-import type { BarAlternative, Locks, PianoPlan, Score, Side } from '@kettle-step/core';
-import type { EngineAnswer, Settings } from '@kettle-step/contract';
+import type { BarAlternative, Comparison, Locks, Margin, PianoPlan, Score, Side } from '@kettle-step/core';
+import type { EngineAnswer, FingeringDesk } from '@kettle-step/contract';
 import { filter, map, tap, type Observable } from 'rxjs';
 import { WorkerRequests } from './worker-requests';
 
 /** What a fingering is worked out from besides the notes. */
 export interface Given {
   readonly locks: Locks;
-  readonly settings: Settings;
+  readonly desk: FingeringDesk;
 }
 
 /** Bars of one hand to find other fingerings for. */
@@ -16,6 +16,11 @@ export interface Passage extends Given {
   readonly bars: readonly [number, number];
   readonly count: number;
 }
+
+const wire = ({ locks, desk: { settings, apart, given } }: Given) => ({
+  locks: [...locks],
+  desk: { settings, apart, given },
+});
 
 const unexpected = (answer: EngineAnswer): Error =>
   new Error(answer.kind === 'failed' ? answer.message : 'out of turn');
@@ -41,26 +46,29 @@ export class EngineService implements OnDestroy {
     );
   }
 
-  /** Fingers the open piece round the locks. Whoever stops listening has the work left off. */
-  plan({ locks, settings }: Given): Observable<PianoPlan> {
-    return this.requests
-      .ask({ kind: 'plan', locks: [...locks], settings }, ({ kind }) => kind !== 'progress')
-      .pipe(
-        tap({
-          next: (answer) => this.progress.set(answer.kind === 'progress' ? answer.done : undefined),
-          finalize: () => this.progress.set(undefined),
-        }),
-        filter(({ kind }) => kind !== 'progress'),
-        map((answer) => {
-          if (answer.kind !== 'planned') throw unexpected(answer);
-          return answer.plan;
-        }),
-      );
+  /** Fingers the open piece round what is settled. Whoever stops listening has the work left off. */
+  plan(given: Given): Observable<PianoPlan> {
+    return this.watched({ kind: 'plan', ...wire(given) }).pipe(
+      map((answer) => {
+        if (answer.kind !== 'planned') throw unexpected(answer);
+        return answer.plan;
+      }),
+    );
+  }
+
+  /** By how much the best other way is dearer, bar by bar. */
+  margins(given: Given): Observable<readonly Margin[]> {
+    return this.watched({ kind: 'margins', ...wire(given) }).pipe(
+      map((answer) => {
+        if (answer.kind !== 'margins') throw unexpected(answer);
+        return answer.margins;
+      }),
+    );
   }
 
   /** Other ways to play some bars, best first. */
-  alternatives({ locks, ...passage }: Passage): Observable<readonly BarAlternative[]> {
-    return this.requests.ask({ kind: 'alternatives', locks: [...locks], ...passage }).pipe(
+  alternatives({ side, bars, count, ...given }: Passage): Observable<readonly BarAlternative[]> {
+    return this.requests.ask({ kind: 'alternatives', side, bars, count, ...wire(given) }).pipe(
       map((answer) => {
         if (answer.kind !== 'alternatives') throw unexpected(answer);
         return answer.alternatives;
@@ -68,7 +76,30 @@ export class EngineService implements OnDestroy {
     );
   }
 
+  /** Printed, suggested and ours side by side. */
+  compare(given: Given): Observable<Comparison> {
+    return this.requests.ask({ kind: 'compare', ...wire(given) }).pipe(
+      map((answer) => {
+        if (answer.kind !== 'compared') throw unexpected(answer);
+        return answer.comparison;
+      }),
+    );
+  }
+
   ngOnDestroy(): void {
     this.requests.end();
+  }
+
+  /** Long work that tells how far it is. */
+  private watched(request: object): Observable<EngineAnswer> {
+    return this.requests
+      .ask(request, ({ kind }) => kind !== 'progress')
+      .pipe(
+        tap({
+          next: (answer) => this.progress.set(answer.kind === 'progress' ? answer.done : undefined),
+          finalize: () => this.progress.set(undefined),
+        }),
+        filter(({ kind }) => kind !== 'progress'),
+      );
   }
 }

@@ -6,10 +6,16 @@ import {
   pieceSchema,
   problemSchema,
   savedSchema,
+  versionListSchema,
+  versionSchema,
+  versionSummarySchema,
+  type KeepVersion,
   type Piece,
   type PieceSummary,
   type Problem,
   type SavePlan,
+  type Version,
+  type VersionSummary,
 } from '@kettle-step/contract';
 import { catchError, map, type MonoTypeOperatorFunction, type Observable, throwError } from 'rxjs';
 
@@ -79,6 +85,33 @@ export class PiecesService {
 
   remove(id: string): Observable<unknown> {
     return this.http.delete(`/api/pieces/${encodeURIComponent(id)}`).pipe(worded());
+  }
+
+  versions(id: string): Observable<readonly VersionSummary[]> {
+    return this.http.get(`/api/pieces/${encodeURIComponent(id)}/versions`).pipe(
+      map((answer) => versionListSchema.parse(answer).versions),
+      worded(),
+    );
+  }
+
+  version(id: string, version: string): Observable<Version> {
+    return this.http.get(`/api/pieces/${encodeURIComponent(id)}/versions/${encodeURIComponent(version)}`).pipe(
+      map((answer) => versionSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  keepVersion(id: string, version: KeepVersion): Observable<VersionSummary> {
+    return this.http.post(`/api/pieces/${encodeURIComponent(id)}/versions`, version).pipe(
+      map((answer) => versionSummarySchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  removeVersion(id: string, version: string): Observable<unknown> {
+    return this.http
+      .delete(`/api/pieces/${encodeURIComponent(id)}/versions/${encodeURIComponent(version)}`)
+      .pipe(worded());
   }
 
   exportAddress(id: string): string {

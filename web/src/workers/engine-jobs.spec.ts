@@ -1,4 +1,4 @@
-import { DEFAULT_SETTINGS, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import { NEW_DESK, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
 import { demoPieces } from '../../../core/testing/demo';
 import { createEngineJobs } from './engine-jobs';
 
@@ -20,7 +20,7 @@ const setUp = (msALook: number) => {
 
 const kinds = (answers: readonly EngineAnswer[]): string[] => [...new Set(answers.map(({ kind }) => kind))];
 
-const plan = (request: number): EngineRequest => ({ kind: 'plan', request, locks: [], settings: DEFAULT_SETTINGS });
+const plan = (request: number): EngineRequest => ({ kind: 'plan', request, locks: [], desk: NEW_DESK });
 
 const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));
 
@@ -38,10 +38,11 @@ describe('the engine in its worker', () => {
     expect(told.every((done) => done >= 0 && done <= 1)).toBe(true);
   });
 
-  it('works out only the newest of several wishes', async () => {
+  it('works out only the wishes that nobody has taken back', async () => {
     const { answers, jobs } = setUp(0);
     jobs.ask({ kind: 'open', request: 1, document });
     for (const request of [2, 3, 4]) jobs.ask(plan(request));
+    for (const request of [2, 3]) jobs.ask({ kind: 'cancel', request });
     while (!answers.some(({ kind }) => kind === 'planned')) await settle();
     expect(answers.map(({ request }) => request)).toEqual([1, 4]);
   });
@@ -54,7 +55,7 @@ describe('the engine in its worker', () => {
       kind: 'alternatives',
       request: 3,
       locks: [],
-      settings: DEFAULT_SETTINGS,
+      desk: NEW_DESK,
       side: 'right',
       bars: [0, 0],
       count: 3,

@@ -7,10 +7,21 @@ import {
   readScore,
   serializeMusicXml,
   writePlaceholders,
+  withHands,
   type Planner,
   type Score,
+  type Settled,
+  type Steps,
 } from '@kettle-step/core';
-import { completeRules, type EngineAnswer, type EngineRequest, type Settings } from '@kettle-step/contract';
+import {
+  apartOf,
+  completeRules,
+  givenNotesOf,
+  type EngineAnswer,
+  type EngineRequest,
+  type FingeringDesk,
+  type Settings,
+} from '@kettle-step/contract';
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 type Work = Exclude<EngineRequest, Asked<'cancel'>>;
@@ -31,15 +42,15 @@ export interface Surroundings {
 
 /**
  * The engine's work, one job after another: long plans tell how far they are, and are left off as soon as nobody waits for them
- * any more or a newer wish for a plan has come.
+ * any more.
  */
 export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
   const queue: Work[] = [];
   const cancelled = new Set<number>();
   let running = false;
-  let newestPlan = 0;
   let score: Score | undefined;
   let planner: { readonly settings: string; readonly planner: Planner } | undefined;
+  let handed: { readonly of: Score; readonly hands: string; readonly score: Score } | undefined;
 
   /** One hand and one set of rules at a time: what is known of them is kept until they change. */
   const plannerFor = ({ hand, rules }: Settings): Planner => {
@@ -56,16 +67,23 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
     return { kind: 'opened', request, score, engravable: serializeMusicXml(read.value.dom) };
   };
 
-  const isUnwanted = ({ kind, request }: Work): boolean =>
-    cancelled.has(request) || (kind === 'plan' && request !== newestPlan);
+  /** The piece with its notes in the hands they are given to: the same record as long as they stay there. */
+  const scoreFor = ({ given }: FingeringDesk, of: Score): Score => {
+    const hands = JSON.stringify(given);
+    if (handed?.of !== of || handed.hands !== hands)
+      handed = { of, hands, score: withHands(of, givenNotesOf({ given })) };
+    return handed.score;
+  };
 
-  const plan = async (asked: Asked<'plan'>, of: Score): Promise<EngineAnswer | undefined> => {
+  const isUnwanted = ({ request }: Work): boolean => cancelled.has(request);
+
+  /** Goes through the steps of long work, telling how far it is; undefined when nobody wants it any more. */
+  const walk = async <T>(asked: Work, steps: Steps<T>): Promise<{ readonly value: T } | undefined> => {
     const { request } = asked;
-    const steps = plannerFor(asked.settings).planInSteps(of, { locks: new Map(asked.locks), alternatives: 0 });
     let [turn, told] = [now(), now()];
     for (;;) {
       const step = steps.next();
-      if (step.done) return { kind: 'planned', request, plan: step.value };
+      if (step.done) return { value: step.value };
       if (now() - turn < TURN_MS) continue;
       await pause();
       if (isUnwanted(asked)) return undefined;
@@ -76,16 +94,34 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
     }
   };
 
-  const alternatives = (asked: Asked<'alternatives'>, of: Score): EngineAnswer => {
-    const { request, side, bars, count } = asked;
-    const wanted = { locks: new Map(asked.locks), side, bars, count, different: true };
-    return { kind: 'alternatives', request, alternatives: plannerFor(asked.settings).alternatives(of, wanted) };
+  const work = async (asked: Exclude<Work, Asked<'open'>>, of: Score): Promise<EngineAnswer | undefined> => {
+    const { request, desk } = asked;
+    const played = scoreFor(desk, of);
+    const planner = plannerFor(desk.settings);
+    const settled: Settled = { locks: new Map(asked.locks), apart: apartOf(desk) };
+    switch (asked.kind) {
+      case 'plan': {
+        const found = await walk(asked, planner.planInSteps(played, { ...settled, alternatives: 0 }));
+        return found && { kind: 'planned', request, plan: found.value };
+      }
+      case 'margins': {
+        const found = await walk(asked, planner.marginsInSteps(played, settled));
+        return found && { kind: 'margins', request, margins: found.value };
+      }
+      case 'alternatives': {
+        const { side, bars, count } = asked;
+        const wanted = { ...settled, side, bars, count, different: true, freed: true };
+        return { kind: 'alternatives', request, alternatives: planner.alternatives(played, wanted) };
+      }
+      case 'compare':
+        return { kind: 'compared', request, comparison: planner.compare(played, settled) };
+    }
   };
 
   const answer = async (asked: Work): Promise<EngineAnswer | undefined> => {
     if (asked.kind === 'open') return open(asked);
     if (!score) return { kind: 'failed', request: asked.request, message: 'No piece is open.' };
-    return asked.kind === 'plan' ? plan(asked, score) : alternatives(asked, score);
+    return work(asked, score);
   };
 
   const run = async (): Promise<void> => {
@@ -109,7 +145,6 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
         cancelled.add(asked.request);
         return;
       }
-      if (asked.kind === 'plan') newestPlan = asked.request;
       queue.push(asked);
       if (!running) void run();
     },

@@ -22,11 +22,12 @@ const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): P
     scale,
     header: 'none',
     footer: 'none',
-    pageMarginTop: 40,
-    pageMarginBottom: 40,
+    // Room for the marks over and under each system.
+    pageMarginTop: 90,
+    pageMarginBottom: 90,
     pageMarginLeft: 30,
     pageMarginRight: 30,
-    spacingSystem: 5,
+    spacingSystem: 20,
     fingeringScale: 0.95,
     svgAdditionalAttribute: ['fing@startid'],
   });

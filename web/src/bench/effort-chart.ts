@@ -1,0 +1,182 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
+import type { RibbonCell } from '@kettle-step/contract';
+import { MOVE_WORDS, type Side } from '@kettle-step/core';
+import type { EChartsType } from 'echarts/core';
+import { effortFigure, HAND_WORDS } from '../parts/words';
+import type { Place } from './decisions';
+
+/** What the chart shows of each bar and hand. */
+export interface EffortBar extends Place {
+  readonly number: number;
+  readonly effort: number;
+  readonly moves: number;
+  /** Reaches that are stretched or more. */
+  readonly reaches: number;
+  readonly words: string;
+}
+
+/** Bars of the ribbon as the chart wants them, with the reaches that are not easy. */
+export const effortBars = (cells: readonly RibbonCell[], reaches: (place: Place) => number): readonly EffortBar[] =>
+  cells.map(({ side, bar, number, effort, moves }) => {
+    const wide = reaches({ side, bar });
+    const told = moves.map((kind) => MOVE_WORDS[kind]);
+    return {
+      side,
+      bar,
+      number,
+      effort,
+      moves: moves.length,
+      reaches: wide,
+      words: [
+        `Bar ${number}, ${HAND_WORDS[side]}: effort ${effortFigure(effort)}`,
+        ...told,
+        ...(wide > 0 ? [`${wide} wide ${wide === 1 ? 'reach' : 'reaches'}`] : []),
+      ].join(', '),
+    };
+  });
+
+const toneOf = (element: HTMLElement, name: string): string =>
+  getComputedStyle(element).getPropertyValue(name).trim() || '#555';
+
+/** Effort over the piece: right hand upward, left hand downward, with moves and wide reaches; a press leads to the bar. */
+@Component({
+  selector: 'ks-effort-chart',
+  template: `
+    <h2>Effort over the piece</h2>
+    <p class="legend">
+      Up: right hand. Down, hatched: left hand. ◆ a bar with moves · ↔ a bar with wide reaches. A press leads to the
+      bar.
+    </p>
+    <div #chart class="chart" role="img" [attr.aria-label]="spoken()"></div>
+  `,
+  styleUrl: './effort-chart.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EffortChart {
+  readonly bars = input.required<readonly EffortBar[]>();
+  readonly chosenBar = input(0);
+  readonly choosePlace = output<Place>();
+  private readonly holder = viewChild.required<ElementRef<HTMLElement>>('chart');
+  private readonly chart = signal<EChartsType | undefined>(undefined);
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    let observer: ResizeObserver | undefined;
+    effect(() => {
+      const { nativeElement } = this.holder();
+      if (observer) return;
+      observer = new ResizeObserver(() => this.chart()?.resize());
+      observer.observe(nativeElement);
+      // The charts come in a file of their own, when they are first looked at.
+      void import('./effort-chart.echarts').then(({ drawInto }) => {
+        if (destroyed.destroyed) return;
+        const chart = drawInto(nativeElement);
+        chart.on('click', ({ data }) => {
+          const place = (data as { readonly place?: Place } | undefined)?.place;
+          if (place) this.choosePlace.emit(place);
+        });
+        this.chart.set(chart);
+      });
+    });
+    destroyed.onDestroy(() => {
+      observer?.disconnect();
+      this.chart()?.dispose();
+    });
+    effect(() => {
+      const chart = this.chart();
+      if (chart) chart.setOption(this.options());
+    });
+  }
+
+  spoken(): string {
+    const hardest = [...this.bars()].sort((a, b) => b.effort - a.effort).slice(0, 5);
+    return `Effort by bar. The hardest: ${hardest.map(({ words }) => words).join('; ')}`;
+  }
+
+  private options() {
+    const element = this.holder().nativeElement;
+    const sideBars = (side: Side) => this.bars().filter((bar) => bar.side === side);
+    const sign = (side: Side): number => (side === 'right' ? 1 : -1);
+    const series = (side: Side) => ({
+      type: 'bar' as const,
+      name: HAND_WORDS[side],
+      stack: 'effort',
+      barCategoryGap: '25%',
+      itemStyle: {
+        color: toneOf(element, `--${side}`),
+        ...(side === 'left'
+          ? { decal: { symbol: 'rect', dashArrayX: [1, 0], dashArrayY: [2, 4], rotation: -0.8 } }
+          : {}),
+      },
+      data: sideBars(side).map((bar) => ({
+        value: sign(side) * bar.effort,
+        place: { side, bar: bar.bar },
+        words: bar.words,
+      })),
+    });
+    const marks = (side: Side) => ({
+      type: 'scatter' as const,
+      name: `moves and reaches, ${HAND_WORDS[side]}`,
+      symbolSize: 1,
+      data: sideBars(side)
+        .filter(({ moves, reaches }) => moves + reaches > 0)
+        .map((bar) => ({
+          value: [bar.bar, sign(side) * bar.effort],
+          place: { side, bar: bar.bar },
+          words: bar.words,
+          label: {
+            show: true,
+            position: side === 'right' ? 'top' : 'bottom',
+            formatter: `${bar.moves > 0 ? '◆' : ''}${bar.reaches > 0 ? '↔' : ''}`,
+            color: toneOf(element, '--ink'),
+            fontSize: 11,
+          },
+        })),
+    });
+    return {
+      animation: false,
+      grid: { left: 40, right: 12, top: 18, bottom: 24 },
+      tooltip: { trigger: 'item', formatter: ({ data }: { data: { words: string } }) => data.words },
+      xAxis: {
+        type: 'category' as const,
+        data: sideBars('right').map(({ number }) => String(number)),
+        axisLabel: { color: toneOf(element, '--ink-soft') },
+      },
+      yAxis: {
+        type: 'value' as const,
+        axisLabel: { color: toneOf(element, '--ink-soft'), formatter: (value: number) => String(Math.abs(value)) },
+      },
+      series: [
+        {
+          ...series('right'),
+          markArea: {
+            silent: true,
+            itemStyle: { color: 'transparent', borderColor: toneOf(element, '--ink'), borderWidth: 1 },
+            data: [[{ xAxis: this.chosenBar() }, { xAxis: this.chosenBar() }]],
+          },
+          markLine: {
+            silent: true,
+            symbol: 'none',
+            label: { show: false },
+            lineStyle: { color: toneOf(element, '--ink'), type: 'solid', width: 1 },
+            data: [{ xAxis: this.chosenBar() }],
+          },
+        },
+        series('left'),
+        marks('right'),
+        marks('left'),
+      ],
+    };
+  }
+}

@@ -1,0 +1,102 @@
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import type { BarAlternative, Locks } from '@kettle-step/core';
+import { catchError, debounceTime, EMPTY, map, of, Subject, switchMap } from 'rxjs';
+import { EngineService } from '../services/engine.service';
+import { BenchStore } from './bench.store';
+import { settle, settleWith, type Place } from './decisions';
+
+/** What is looked up of a bar: other ways to play it, best first. */
+export interface OtherWays {
+  readonly place: Place;
+  readonly locks: Locks;
+  readonly ways: readonly BarAlternative[];
+}
+
+/** So many ways are offered, where there are so many. */
+const OFFERED = 5;
+
+/** While one walks through the bars nothing is looked up, ms. */
+const QUIET_MS = 90;
+
+/** Other ways to play the chosen bar of the chosen hand: looked up when it is chosen, looked at one by one, taken. */
+@Injectable()
+export class OtherWaysStore {
+  private readonly engine = inject(EngineService);
+  private readonly bench = inject(BenchStore);
+  private readonly looked = new Subject<BarAlternative | undefined>();
+
+  private readonly found = signal<OtherWays | undefined>(undefined);
+  /** Which of the ways is looked at; -1 for what stands. */
+  readonly at = signal(-1);
+
+  private readonly wanted = computed(() => {
+    const solved = this.bench.solved();
+    return solved && { place: this.bench.chosenPlace(), solved };
+  });
+
+  /** The ways of the chosen bar; undefined while they are looked up. */
+  readonly ways = computed((): readonly BarAlternative[] | undefined => {
+    const [found, wanted] = [this.found(), this.wanted()];
+    const isOf = found && found.place === wanted?.place && found.locks === wanted.solved.decisions.locks;
+    return isOf ? found.ways : undefined;
+  });
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    toObservable(this.wanted)
+      .pipe(
+        debounceTime(QUIET_MS),
+        switchMap((wanted) => {
+          if (!wanted) return EMPTY;
+          const { place, solved } = wanted;
+          const bars = [place.bar, place.bar] as const;
+          return this.engine.alternatives({ ...solved.decisions, side: place.side, bars, count: OFFERED }).pipe(
+            map((ways): OtherWays => ({ place, locks: solved.decisions.locks, ways })),
+            catchError(() => of<OtherWays>({ place, locks: solved.decisions.locks, ways: [] })),
+          );
+        }),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe((found) => this.found.set(found));
+
+    this.looked
+      .pipe(
+        switchMap((way) => (way ? this.bench.planWith(way.fingers) : of(undefined))),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe((preview) => this.bench.preview.set(preview));
+
+    // Another bar, or another plan: what was looked at is left.
+    effect(() => {
+      this.wanted();
+      untracked(() => this.look(-1));
+    });
+  }
+
+  /** Shows one of the ways on score and rail; -1 goes back to what stands. */
+  look(at: number): void {
+    const ways = this.ways() ?? [];
+    const next = at >= 0 && at < ways.length ? at : -1;
+    if (next === this.at()) return;
+    this.at.set(next);
+    this.looked.next(ways[next]);
+  }
+
+  /** The next way after the one that is looked at; after the last what stands. */
+  tryAnother(): void {
+    this.look(this.at() + 1);
+  }
+
+  /** Settles the bar with the way that is looked at, or as it stands. */
+  settle(): void {
+    const [score, solved] = [this.bench.score(), this.bench.solved()];
+    if (!score || !solved) return;
+    const [place, way] = [this.bench.chosenPlace(), this.ways()?.[this.at()]];
+    const { plan } = solved;
+    const decisions = this.bench.decisions();
+    this.bench.decide(
+      way ? settleWith(score, plan, decisions, place, way.fingers) : settle(score, plan, decisions, place),
+    );
+  }
+}

@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { BarAlternative, Difference, Score } from '@kettle-step/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { effortFigure } from '../parts/words';
+
+/** What is told of a way: the differences that matter most, each side of the account. */
+const TOLD = 1;
+
+const words = (differences: readonly Difference[], dearer: boolean): string =>
+  differences
+    .filter(({ effort }) => effort > 0 === dearer)
+    .slice(0, TOLD)
+    .map(({ sentence }) => sentence)
+    .join(', ');
+
+const sentenceOf = (differences: readonly Difference[]): string => {
+  const [loss, gain] = [words(differences, true), words(differences, false)];
+  if (loss && gain) return `${gain}, but ${loss}`;
+  return gain || loss || 'costs and spares about as much elsewhere';
+};
+
+/** Other ways to play the chosen bar, best first; one of them can be looked at, and taken. */
+@Component({
+  selector: 'ks-other-ways',
+  imports: [NzButtonModule, NzSpinModule],
+  templateUrl: './other-ways.html',
+  styleUrl: './other-ways.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OtherWaysList {
+  readonly score = input.required<Score>();
+  /** Undefined while they are looked up. */
+  readonly ways = input.required<readonly BarAlternative[] | undefined>();
+  /** The one that is looked at, -1 for what stands. */
+  readonly at = input.required<number>();
+  readonly look = output<number>();
+  readonly take = output();
+
+  readonly shown = computed(() =>
+    (this.ways() ?? []).map(({ fingers, effortMore, differs, differences }) => ({
+      fingers: this.figures(fingers),
+      effort: effortMore < -0.05 ? `−${effortFigure(-effortMore)}` : `+${effortFigure(effortMore)}`,
+      differs: differs.join(', '),
+      sentence: sentenceOf(differences),
+    })),
+  );
+
+  /** Arrow keys walk through the ways, as in any list of choices. */
+  step(event: KeyboardEvent): void {
+    const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.look.emit(Math.max(-1, Math.min(this.shown().length - 1, this.at() + by)));
+  }
+
+  /** Fingers in the order of the notes, those of one moment together. */
+  private figures(fingers: ReadonlyMap<string, number>): string {
+    const notes = this.score().notes.filter(({ id }) => fingers.has(id));
+    return notes
+      .map(({ id, onsetTicks, graceIndex }, index) => {
+        const before = notes[index - 1];
+        const together = before?.onsetTicks === onsetTicks && before.graceIndex === graceIndex;
+        return `${together ? '' : ' '}${fingers.get(id)}`;
+      })
+      .join('')
+      .trim();
+  }
+}

@@ -1,0 +1,47 @@
+import { testPiece } from '../../testing/piece';
+import { scoreMarks } from './score-marks';
+import type { Marks } from './view-choices';
+
+const ALL: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
+const NONE: Marks = { positions: false, moves: false, reaches: false, checkpoints: false, 'elbow-room': false };
+
+const { score, plan } = testPiece('( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | [C4 C5]/4');
+
+describe('marks on the score', () => {
+  it('are a bracket with a name for each position, over the notes played in it', () => {
+    const { brackets } = scoreMarks(score, plan, ALL);
+    expect(brackets.slice(0, 2).map(({ name, noteIds }) => [name, noteIds.length])).toEqual([
+      ['C', 3],
+      ['F', 5],
+    ]);
+    expect(brackets[0]!.words).toBe('right hand, C position');
+  });
+
+  it('are a sign for each move and a checkpoint where the hand has come to another place', () => {
+    const { moves, checkpoints } = scoreMarks(score, plan, ALL);
+    expect(moves[0]).toMatchObject({ kind: 'thumb-under', noteId: 'n4' });
+    expect(checkpoints[0]).toMatchObject({ noteId: 'n4', words: 'Checkpoint: finger 1 is here' });
+  });
+
+  it('are a double arrow where the hand is stretched, with the figures', () => {
+    const small = testPiece('[C4 C5]/4');
+    const wide = scoreMarks(small.score, small.plan, ALL).reaches;
+    expect(wide).toEqual([]);
+    const ninth = testPiece('[C4 D5]/4');
+    expect(scoreMarks(ninth.score, ninth.plan, ALL).reaches[0]?.words).toMatch(/^1-5 spans 188 mm of 197/);
+  });
+
+  it('tell of each bar how free the choice is', () => {
+    const freedom = scoreMarks(score, plan, ALL).freedom;
+    expect(freedom.map(({ bar }) => bar)).toEqual([0, 1]);
+    const free = testPiece('C4/1 R/1 E4 R/1');
+    expect(scoreMarks(free.score, free.plan, ALL).freedom[0]?.freedom).toBe('much');
+  });
+
+  it('can each be hidden', () => {
+    expect(Object.values(scoreMarks(score, plan, NONE)).every((marks: readonly unknown[]) => marks.length === 0)).toBe(
+      true,
+    );
+    expect(scoreMarks(score, plan, { ...NONE, moves: true }).moves).not.toEqual([]);
+  });
+});

@@ -1,0 +1,114 @@
+import { MOVE_WORDS, SIDES, type MoveKind, type PianoPlan, type Score, type Side } from '@kettle-step/core';
+import { HAND_WORDS, pretty } from '../parts/words';
+import type { Marks } from './view-choices';
+
+/** What is drawn over the score besides the numbers, in terms of notes: where it goes on paper is the drawing's matter. */
+export interface ScoreMarks {
+  readonly brackets: readonly Bracket[];
+  readonly moves: readonly NoteMark[];
+  readonly reaches: readonly NoteMark[];
+  readonly checkpoints: readonly NoteMark[];
+  readonly freedom: readonly BarFreedom[];
+}
+
+/** A position over the notes played in it. */
+export interface Bracket {
+  readonly side: Side;
+  readonly name: string;
+  readonly words: string;
+  readonly noteIds: readonly string[];
+}
+
+/** A mark at a note. */
+export interface NoteMark {
+  readonly side: Side;
+  readonly noteId: string;
+  readonly words: string;
+  readonly kind?: MoveKind;
+}
+
+/** How free the choice of fingers is in a bar: nowhere, at some notes, or at most. */
+export const FREEDOMS = ['none', 'some', 'much'] as const;
+export type Freedom = (typeof FREEDOMS)[number];
+
+export interface BarFreedom {
+  readonly side: Side;
+  readonly bar: number;
+  readonly freedom: Freedom;
+}
+
+/** Another finger that costs less than this would do nearly as well. */
+const NEARLY = 1;
+const MUCH = 0.5;
+
+const freedomOf = (rooms: readonly (readonly (number | null)[])[]): Freedom => {
+  // The finger itself costs nothing: a second one under the limit is freedom.
+  const free = rooms.filter((room) => room.filter((more) => more !== null && more < NEARLY).length > 1).length;
+  if (free === 0) return 'none';
+  return free / rooms.length >= MUCH ? 'much' : 'some';
+};
+
+const freedoms = (score: Score, plan: PianoPlan, side: Side): BarFreedom[] => {
+  const rooms = new Map(plan.hands[side].notes.map(({ id, room }) => [id, room]));
+  const byBar = new Map<number, (readonly (number | null)[])[]>();
+  for (const note of score.notes)
+    if (note.side === side) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), rooms.get(note.id) ?? []]);
+  return [...byBar].map(([bar, all]) => ({ side, bar, freedom: freedomOf(all) }));
+};
+
+/** Moves after which a player can check “this finger is on this key”: those that bring the hand to another place. */
+const CHECKED: ReadonlySet<MoveKind> = new Set([
+  'repeated-note-change',
+  'thumb-under',
+  'finger-over-thumb',
+  'finger-over-finger',
+  'shift',
+]);
+
+const marksOf = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
+  const hand = plan.hands[side];
+  const atMoment = new Map(
+    score.notes.filter((note) => note.side === side).map((note) => [note.onsetTicks, note.id] as const),
+  );
+  return {
+    brackets: hand.positions
+      .filter(({ noteIds }) => noteIds.length > 0)
+      .map(({ name, shape, noteIds }) => ({
+        side,
+        name: pretty(name) + (shape === 'open' ? ' open' : ''),
+        words: `${HAND_WORDS[side]}, ${pretty(name)} position${shape === 'open' ? ', open hand' : ''}`,
+        noteIds,
+      })),
+    moves: hand.moves.map(({ kind, toId, reason }) => ({
+      side,
+      noteId: toId,
+      kind,
+      words: `${MOVE_WORDS[kind]}: ${pretty(reason)}`,
+    })),
+    reaches: hand.reaches
+      .filter(({ verdict }) => verdict !== 'easy')
+      .flatMap(({ onsetTicks, fingers, mm, limitMm, verdict }) => {
+        const noteId = atMoment.get(onsetTicks);
+        if (noteId === undefined) return [];
+        const words = `${fingers.join('-')} spans ${mm} mm of ${limitMm}: ${verdict.replaceAll('-', ' ')}`;
+        return [{ side, noteId, words }];
+      }),
+    checkpoints: hand.moves
+      .filter(({ kind }) => CHECKED.has(kind))
+      .map(({ toId, toFinger }) => ({ side, noteId: toId, words: `Checkpoint: finger ${toFinger} is here` })),
+    freedom: freedoms(score, plan, side),
+  };
+};
+
+/** The marks of both hands that one likes to see. */
+export const scoreMarks = (score: Score, plan: PianoPlan, wanted: Marks): ScoreMarks => {
+  const all = SIDES.map((side) => marksOf(score, plan, side));
+  const when = <T>(on: boolean, of: (marks: ScoreMarks) => readonly T[]): readonly T[] => (on ? all.flatMap(of) : []);
+  return {
+    brackets: when(wanted.positions, ({ brackets }) => brackets),
+    moves: when(wanted.moves, ({ moves }) => moves),
+    reaches: when(wanted.reaches, ({ reaches }) => reaches),
+    checkpoints: when(wanted.checkpoints, ({ checkpoints }) => checkpoints),
+    freedom: when(wanted['elbow-room'], ({ freedom }) => freedom),
+  };
+};

@@ -1,0 +1,93 @@
+import { getDraw, getTransport, MembraneSynth, Sampler, start, type Unit } from 'tone';
+import type { Pause, Schedule } from './schedule';
+
+/** What is told while it sounds. */
+export interface Listener {
+  readonly reached: (ticks: number) => void;
+  readonly paused: (pause: Pause) => void;
+  readonly ended: () => void;
+}
+
+/** A piano and a metronome on the clock of the sound. */
+export interface Instrument {
+  readonly play: (schedule: Schedule, loop: boolean, listener: Listener) => void;
+  readonly goOn: () => void;
+  readonly stop: () => void;
+}
+
+/** The sampled keys: every minor third from A0 to C8, files of the sample package under /piano. */
+const SAMPLED = ['A', 'C', 'D#', 'F#'].flatMap((name) =>
+  [0, 1, 2, 3, 4, 5, 6, 7, 8]
+    .map((octave) => `${name}${octave}`)
+    .filter((key) => key === 'A0' || key === 'C8' || (!key.endsWith('0') && !key.endsWith('8'))),
+);
+
+const samples = (): Record<string, string> =>
+  Object.fromEntries(SAMPLED.map((key) => [key, `${encodeURIComponent(key)}v8.mp3`]));
+
+const loadPiano = (): Promise<Sampler> =>
+  new Promise((resolve, reject) => {
+    const piano: Sampler = new Sampler({
+      urls: samples(),
+      baseUrl: 'piano/',
+      release: 0.4,
+      onload: () => resolve(piano),
+      onerror: reject,
+    }).toDestination();
+  });
+
+const frequency = (midi: number): number => 440 * 2 ** ((midi - 69) / 12);
+
+/** The last note may ring, seconds. */
+const RING_SECONDS = 0.6;
+
+/** A pause falls so long after the note that it is on, so that the note is heard; seconds. */
+const HEARD_SECONDS = 0.35;
+
+export const createInstrument = async (): Promise<Instrument> => {
+  await start();
+  const piano = await loadPiano();
+  const click = new MembraneSynth({
+    pitchDecay: 0.008,
+    octaves: 2,
+    envelope: { attack: 0.001, decay: 0.06, sustain: 0 },
+  });
+  click.volume.value = -8;
+  click.toDestination();
+  const transport = getTransport();
+  const clear = (): void => {
+    transport.stop();
+    transport.cancel(0);
+    transport.loop = false;
+    getDraw().cancel(0);
+    piano.releaseAll();
+  };
+  const onScreen = (time: Unit.Seconds, show: () => void): void => void getDraw().schedule(show, time);
+
+  return {
+    play: (schedule, loop, listener) => {
+      clear();
+      for (const event of schedule.events)
+        transport.schedule((time) => {
+          if (event.kind === 'click') click.triggerAttackRelease(event.accent ? 'C5' : 'G4', 0.05, time);
+          else piano.triggerAttackRelease(frequency(event.midi), event.lengthSeconds, time, event.loudness);
+        }, event.seconds);
+      for (const { seconds, ticks } of schedule.moments)
+        transport.schedule((time) => onScreen(time, () => listener.reached(ticks)), seconds);
+      for (const pause of schedule.pauses)
+        transport.schedule((time) => {
+          transport.pause(time);
+          onScreen(time, () => listener.paused(pause));
+        }, pause.seconds + HEARD_SECONDS);
+      if (loop) {
+        transport.loop = true;
+        transport.setLoopPoints(schedule.beginsAt, schedule.endsAt);
+      } else {
+        transport.schedule((time) => onScreen(time, () => listener.ended()), schedule.endsAt + RING_SECONDS);
+      }
+      transport.start(undefined, 0);
+    },
+    goOn: () => void transport.start(),
+    stop: clear,
+  };
+};

@@ -1,0 +1,132 @@
+import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import type { KeepVersion, Version, VersionSummary } from '@kettle-step/contract';
+import { concatMap, map, of, type Observable } from 'rxjs';
+import { PiecesService } from '../services/pieces.service';
+import { Autosave } from './autosave';
+import { BenchStore } from './bench.store';
+import { decisionsOf } from './decisions';
+
+/** A bar in which a version has other fingers than stand now. */
+export interface DifferentBar {
+  readonly bar: number;
+  readonly side: 'right' | 'left';
+  readonly theirs: string;
+  readonly ours: string;
+}
+
+const timeNow = (): string => new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+
+/** Versions of the plan: kept by name, brought back, compared; and both sides of a conflict. */
+@Injectable()
+export class VersionsStore {
+  private readonly pieces = inject(PiecesService);
+  private readonly bench = inject(BenchStore);
+  private readonly autosave = inject(Autosave);
+  private readonly destroyed = inject(DestroyRef);
+
+  readonly list = signal<readonly VersionSummary[] | undefined>(undefined);
+  readonly problem = signal('');
+  /** The version that is compared with what stands, and where they differ. */
+  readonly compared = signal<{ readonly version: Version; readonly bars: readonly DifferentBar[] } | undefined>(
+    undefined,
+  );
+
+  constructor() {
+    // Another window was quicker: what stands here is kept at once, before anyone chooses.
+    effect(() => {
+      if (this.autosave.state().kind === 'conflict')
+        untracked(() => this.keepAs(`This window, ${timeNow()}`, 'conflict'));
+    });
+  }
+
+  load(): void {
+    this.run(this.pieces.versions(this.id()), (versions) => this.list.set(versions));
+  }
+
+  keep(name: string): void {
+    if (name.trim() !== '') this.keepAs(name.trim(), 'named');
+  }
+
+  /** Brings a version back; like any decision it can be undone. */
+  restore(version: VersionSummary): void {
+    this.run(this.pieces.version(this.id(), version.id), ({ fingers, desk }) => {
+      this.compared.set(undefined);
+      this.bench.decide(decisionsOf({ plan: { fingers, desk, revision: 1, ribbon: [] } }));
+    });
+  }
+
+  compare(version: VersionSummary): void {
+    this.run(this.pieces.version(this.id(), version.id), (whole) =>
+      this.compared.set({ version: whole, bars: this.differences(whole) }),
+    );
+  }
+
+  remove(version: VersionSummary): void {
+    this.run(this.pieces.removeVersion(this.id(), version.id), () => {
+      if (this.compared()?.version.id === version.id) this.compared.set(undefined);
+      this.load();
+    });
+  }
+
+  /** After a conflict: keeps what the other window saved as a version and puts this window's work in its place. */
+  keepMine(): void {
+    const id = this.id();
+    this.run(
+      this.pieces
+        .get(id)
+        .pipe(
+          concatMap(({ plan: { revision, fingers, desk } }) =>
+            this.pieces
+              .keepVersion(id, { name: `The other window, ${timeNow()}`, kind: 'conflict', fingers, desk })
+              .pipe(map(() => revision)),
+          ),
+        ),
+      (revision) => this.bench.saveOver(revision),
+    );
+  }
+
+  /** After a conflict: goes on with what was saved elsewhere; this window's work is among the versions. */
+  takeTheirs(): void {
+    this.bench.open(this.id());
+  }
+
+  private id(): string {
+    return this.bench.piece()?.id ?? '';
+  }
+
+  private keepAs(name: string, kind: KeepVersion['kind']): void {
+    const content = this.bench.content();
+    const kept = content ? this.pieces.keepVersion(this.id(), { name, kind, ...content }) : of(undefined);
+    this.run(kept, () => this.load());
+  }
+
+  private run<T>(work: Observable<T>, then: (value: T) => void): void {
+    work.pipe(takeUntilDestroyed(this.destroyed)).subscribe({
+      next: (value) => {
+        this.problem.set('');
+        then(value);
+      },
+      error: (cause: unknown) => this.problem.set(cause instanceof Error ? cause.message : String(cause)),
+    });
+  }
+
+  private differences({ fingers }: Version): readonly DifferentBar[] {
+    const [score, notes] = [this.bench.score(), this.bench.notes()];
+    const theirs = new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
+    const places = new Map<string, DifferentBar & { differs: boolean }>();
+    for (const note of score?.notes ?? []) {
+      const [mine, other] = [notes.get(note.id)?.planned.finger ?? '–', theirs.get(note.id) ?? '–'];
+      const name = `${note.bar} ${note.side}`;
+      const before = places.get(name);
+      places.set(name, {
+        bar: note.bar,
+        side: note.side,
+        theirs: `${before?.theirs ?? ''} ${other}`.trim(),
+        ours: `${before?.ours ?? ''} ${mine}`.trim(),
+        differs: (before?.differs ?? false) || mine !== other,
+      });
+    }
+    return [...places.values()].filter(({ differs }) => differs);
+  }
+}

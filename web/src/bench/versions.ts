@@ -1,0 +1,38 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { DatePipe } from '@angular/common';
+import { FormsModule } from '@angular/forms';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzEmptyModule } from 'ng-zorro-antd/empty';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
+import { HAND_WORDS } from '../parts/words';
+import { BenchStore } from './bench.store';
+import { VersionsStore } from './versions.store';
+
+/** Versions of the plan: keep one by name, compare, bring back. */
+@Component({
+  selector: 'ks-versions',
+  imports: [DatePipe, FormsModule, NzButtonModule, NzEmptyModule, NzInputModule, NzPopconfirmModule],
+  templateUrl: './versions.html',
+  styleUrl: './versions.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Versions {
+  readonly store = inject(VersionsStore);
+  readonly bench = inject(BenchStore);
+  readonly name = signal('');
+  readonly hands = HAND_WORDS;
+
+  constructor() {
+    this.store.load();
+  }
+
+  keep(): void {
+    this.store.keep(this.name());
+    this.name.set('');
+  }
+
+  numberOf(bar: number): number {
+    return this.bench.score()?.bars[bar]?.number ?? bar + 1;
+  }
+}
