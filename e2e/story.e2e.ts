@@ -80,9 +80,23 @@ test('the same piece open twice: neither window loses its work unasked', async (
   await waitUntilSaved(page);
   await other.keyboard.press('3');
   await expect(other.getByText('nothing was overwritten')).toBeVisible();
+  await expect(other.getByText('Both stay among the versions')).toBeVisible();
   await other.getByRole('button', { name: 'Keep what I see here' }).click();
   await waitUntilSaved(other);
   await page.reload();
+  await expect(page.locator('.sheet g.fing.teacher').first()).toHaveText('3');
+
+  // What either window had is among the versions, can be compared, and can be brought back.
+  await page.keyboard.press('v');
+  const versions = page.locator('.version');
+  await expect(versions).toHaveCount(2);
+  const theirs = versions.filter({ hasText: 'The other window' });
+  await theirs.getByRole('button', { name: 'Compare' }).click();
+  await expect(theirs.getByRole('table')).toContainText('Other fingers in 1 bar');
+  await theirs.getByRole('button', { name: 'Bring back' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.locator('.sheet g.fing.teacher').first()).toHaveText('2');
+  await page.keyboard.press('Control+z');
   await expect(page.locator('.sheet g.fing.teacher').first()).toHaveText('3');
 });
 

@@ -1,4 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { expect, openPiece, test } from './studio';
 
 const SIZES = [
@@ -21,3 +22,33 @@ for (const size of SIZES) {
     expect(overflow).toBeLessThanOrEqual(0);
   });
 }
+
+const analyze = async (page: Page) => (await new AxeBuilder({ page }).withTags(RULES).analyze()).violations;
+
+test('everything that opens on the bench is accessible', async ({ page, studio }) => {
+  await openPiece(page, studio, "The Postman's Gate");
+  await page.keyboard.press('t');
+  await expect(page.getByText(/^Way 1 of/)).toBeVisible();
+  expect(await analyze(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('c');
+  await page.getByRole('button', { name: 'whole piece' }).waitFor();
+  expect(await analyze(page)).toEqual([]);
+  await page.keyboard.press('e');
+  await page.locator('ks-effort-chart svg').waitFor();
+  expect(await analyze(page)).toEqual([]);
+  for (const [key, title] of [
+    ['l', 'Hand and level'],
+    ['m', 'Marks on the score'],
+    ['v', 'Versions'],
+    ['?', 'Keys'],
+  ] as const) {
+    await page.keyboard.press(key);
+    await page.getByRole('dialog', { name: title }).waitFor();
+    // Let the drawer come to rest: half-way its colours are not its own.
+    await page.waitForTimeout(500);
+    expect(await analyze(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'hidden' });
+  }
+});

@@ -39,6 +39,18 @@ describe('what is stored of a plan', () => {
 });
 
 describe('the bar ribbon', () => {
+  it('is settled where every note that has a finger is set', () => {
+    const score = line('[C4 D4 E4 F4 G4 A4]/4');
+    const free = planOf(score, new Map());
+    const fingers = free.hands.right.notes.flatMap(({ id, finger }) =>
+      finger === null ? [] : [[id, finger] as const],
+    );
+    expect(fingers.length).toBeLessThan(score.notes.length);
+    const locks = new Map<string, Finger>(fingers);
+    expect(ribbonOf(score, free, locks)[0]?.state).toBe('settled');
+    expect(ribbonOf(score, free, new Map())[0]?.state).toBe('suggested');
+  });
+
   it('has a cell for every bar of each hand, settled when the teacher has set every note of it', () => {
     const score = line('C4/1 D4 E4 F4 | G4/4');
     const locks = new Map<string, Finger>([['n5', 5]]);

@@ -28,10 +28,11 @@ export const storedFingers = (score: Score, plan: PianoPlan, locks: Locks): Stor
   });
 };
 
+/** A note for which the hand has no finger holds nothing up: there is nothing to settle about it. */
 const cellState = (fingers: readonly (Finger | null)[], locked: readonly boolean[]): RibbonCell['state'] => {
   if (fingers.length === 0) return 'silent';
-  if (locked.every(Boolean)) return 'settled';
-  return fingers.some((finger) => finger !== null) ? 'suggested' : 'open';
+  if (fingers.every((finger) => finger === null)) return 'open';
+  return fingers.every((finger, index) => finger === null || locked[index]) ? 'settled' : 'suggested';
 };
 
 const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCell[] => {

@@ -98,7 +98,7 @@ export const PRICES = {
   chordChangedFinger: words('finger', TRIAL, 'other fingers on keys struck again'),
   silentSubstitution: words('substitution', CRAFT, 'a silent substitution'),
   releaseEarly: words('key', CRAFT, 'letting a held key go early'),
-  sameMusic: words('note', TRIAL, 'other fingers than the same music has elsewhere'),
+  sameMusic: words('note', TRIAL, 'leaving the pattern of a run or of the same music elsewhere'),
   rootThumb: words('octave pattern', CRAFT, 'a run whose white key-note is not under the thumb'),
   untaught: words('move', CRAFT, 'a move that has not been taught'),
 } as const satisfies Readonly<Record<string, PriceWords>>;

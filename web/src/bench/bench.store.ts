@@ -113,11 +113,14 @@ export class BenchStore {
     return score && solved ? ribbonOf(score, solved.plan, solved.decisions.locks) : [];
   });
 
-  readonly openPlaces = computed((): readonly Place[] =>
-    this.ribbon()
+  /** What is open by what is decided now, also while the plan for it is still worked out. */
+  readonly openPlaces = computed((): readonly Place[] => {
+    const [score, solved] = [this.score(), this.solved()];
+    if (!score || !solved) return [];
+    return ribbonOf(score, solved.plan, this.decisions().locks)
       .filter(({ state }) => state === 'open' || state === 'suggested')
-      .map(({ side, bar }) => ({ side, bar })),
-  );
+      .map(({ side, bar }) => ({ side, bar }));
+  });
   readonly playedBars = computed(() => this.ribbon().filter(({ state }) => state !== 'silent').length);
 
   readonly chosen = computed(() => this.notes().get(this.chosenId() ?? ''));

@@ -22,7 +22,6 @@ import { NzDrawerModule } from 'ng-zorro-antd/drawer';
 import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { NzSwitchModule } from 'ng-zorro-antd/switch';
 import { of, startWith, switchMap } from 'rxjs';
 import { BarRibbon } from '../parts/bar-ribbon';
 import { beatFigure, HAND_WORDS } from '../parts/words';
@@ -124,7 +123,6 @@ const WRITING_WORDS = { every: 'all numbers', normal: 'normal', pencil: 'pencil'
     NzIconModule,
     NzInputModule,
     NzSpinModule,
-    NzSwitchModule,
     OtherWaysList,
     RouterLink,
     ScoreView,

@@ -114,9 +114,19 @@ export class EffortChart {
       stack: 'effort',
       barCategoryGap: '25%',
       itemStyle: {
-        color: toneOf(element, `--${side}`),
+        color: toneOf(element, side === 'left' ? '--left-soft' : '--right'),
+        borderColor: toneOf(element, `--${side}`),
+        borderWidth: 1,
         ...(side === 'left'
-          ? { decal: { symbol: 'rect', dashArrayX: [1, 0], dashArrayY: [2, 4], rotation: -0.8 } }
+          ? {
+              decal: {
+                symbol: 'rect',
+                dashArrayX: [1, 0],
+                dashArrayY: [2, 4],
+                rotation: -0.8,
+                color: toneOf(element, '--left'),
+              },
+            }
           : {}),
       },
       data: sideBars(side).map((bar) => ({
@@ -164,13 +174,6 @@ export class EffortChart {
             silent: true,
             itemStyle: { color: 'transparent', borderColor: toneOf(element, '--ink'), borderWidth: 1 },
             data: [[{ xAxis: this.chosenBar() }, { xAxis: this.chosenBar() }]],
-          },
-          markLine: {
-            silent: true,
-            symbol: 'none',
-            label: { show: false },
-            lineStyle: { color: toneOf(element, '--ink'), type: 'solid', width: 1 },
-            data: [{ xAxis: this.chosenBar() }],
           },
         },
         series('left'),

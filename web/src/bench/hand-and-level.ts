@@ -19,7 +19,7 @@ type Unit = 'mm' | 'in';
 })
 export class HandAndLevel {
   readonly settings = input.required<Settings>();
-  readonly change = output<Settings>();
+  readonly changed = output<Settings>();
 
   readonly presets = HAND_PRESETS;
   readonly levels = LEVELS.map((level) => ({
@@ -45,7 +45,7 @@ export class HandAndLevel {
 
   chooseLevel(id: string): void {
     const level = LEVELS.find((one) => one.id === id);
-    if (level) this.change.emit({ ...this.settings(), rules: rulesAtLevel(this.settings().rules, level) });
+    if (level) this.changed.emit({ ...this.settings(), rules: rulesAtLevel(this.settings().rules, level) });
   }
 
   /** A new span from thumb to 5; the other follows in proportion until it is measured too. */
@@ -76,6 +76,6 @@ export class HandAndLevel {
         ? ''
         : 'These spans are no hand: 1 to 5 lies between 100 and 300 mm, and 2 to 5 is less than that.',
     );
-    if (checked.success) this.change.emit({ ...this.settings(), hand });
+    if (checked.success) this.changed.emit({ ...this.settings(), hand });
   }
 }
