@@ -35,14 +35,23 @@ const cellState = (fingers: readonly (Finger | null)[], locked: readonly boolean
   return fingers.every((finger, index) => finger === null || locked[index]) ? 'settled' : 'suggested';
 };
 
+const byBar = <T extends { readonly bar: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> => {
+  const bars = new Map<number, T[]>();
+  for (const one of all) {
+    const others = bars.get(one.bar);
+    if (others) others.push(one);
+    else bars.set(one.bar, [one]);
+  }
+  return bars;
+};
+
 const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCell[] => {
   const hand = plan.hands[side];
   const fingerById = new Map(hand.notes.map(({ id, finger }) => [id, finger]));
-  const byBar = new Map<number, string[]>();
-  for (const note of score.notes)
-    if (note.side === side) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note.id]);
+  const notes = byBar(score.notes.filter((note) => note.side === side));
+  const moves = byBar(hand.moves);
   return score.bars.map(({ index, number }) => {
-    const ids = byBar.get(index) ?? [];
+    const ids = (notes.get(index) ?? []).map(({ id }) => id);
     return {
       side,
       bar: index,
@@ -52,7 +61,7 @@ const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCe
         ids.map((id) => locks.has(id)),
       ),
       effort: Math.max(0, hand.bars[index]?.effort ?? 0),
-      moves: hand.moves.filter((move) => move.bar === index).map((move) => move.kind),
+      moves: (moves.get(index) ?? []).map(({ kind }) => kind),
     };
   });
 };

@@ -117,7 +117,9 @@ export class BenchStore {
   readonly openPlaces = computed((): readonly Place[] => {
     const [score, solved] = [this.score(), this.solved()];
     if (!score || !solved) return [];
-    return ribbonOf(score, solved.plan, this.decisions().locks)
+    const { locks } = this.decisions();
+    const cells = locks === solved.decisions.locks ? this.ribbon() : ribbonOf(score, solved.plan, locks);
+    return cells
       .filter(({ state }) => state === 'open' || state === 'suggested')
       .map(({ side, bar }) => ({ side, bar }));
   });

@@ -7,10 +7,18 @@ export interface Drawing {
   readonly notes: ReadonlyMap<string, SVGGElement>;
 }
 
+/** A page in a box of its own: what changes in it is painted by itself, so a long piece stays quick. */
+const pageBox = (svg: Element): HTMLElement => {
+  const box = document.createElement('div');
+  box.className = 'page';
+  box.append(svg);
+  return box;
+};
+
 /** Puts the pages in place of what was drawn before. They are parsed as SVG, never as HTML. */
 export const showPages = (sheet: HTMLElement, pages: readonly string[]): void => {
   const parser = new DOMParser();
-  sheet.replaceChildren(...pages.map((page) => parser.parseFromString(page, 'image/svg+xml').documentElement));
+  sheet.replaceChildren(...pages.map((page) => pageBox(parser.parseFromString(page, 'image/svg+xml').documentElement)));
 };
 
 export const indexDrawing = (sheet: HTMLElement): Drawing => ({
@@ -80,7 +88,7 @@ export const paintFingers = (drawing: Drawing, notes: ReadonlyMap<string, Finger
   }
 };
 
-const ringAround = (note: SVGGElement): void => {
+const ringAround = (note: SVGGElement): SVGElement => {
   const head = note.querySelector<SVGGElement>('g.notehead') ?? note;
   const box = head.getBBox();
   const side =
@@ -96,39 +104,42 @@ const ringAround = (note: SVGGElement): void => {
   });
   ring.style.setProperty('--ring', `var(--${side})`);
   note.append(ring);
+  return ring;
 };
 
-const frameAround = (measure: SVGGElement): void => {
+const frameAround = (measure: SVGGElement): SVGElement | undefined => {
   const staves = [...measure.querySelectorAll<SVGGElement>(':scope > g.staff')];
   const lines = staves.flatMap((staff) => [...staff.querySelectorAll<SVGPathElement>(':scope > path')]);
   const boxes = lines.map((line) => line.getBBox());
-  if (boxes.length === 0) return;
+  if (boxes.length === 0) return undefined;
   const left = Math.min(...boxes.map((box) => box.x));
   const right = Math.max(...boxes.map((box) => box.x + box.width));
   const top = Math.min(...boxes.map((box) => box.y));
   const bottom = Math.max(...boxes.map((box) => box.y + box.height));
   const margin = (bottom - top) * 0.12;
-  measure.prepend(
-    newShape('rect', {
-      class: 'bar-frame',
-      x: left,
-      y: top - margin,
-      width: right - left,
-      height: bottom - top + 2 * margin,
-      'stroke-width': 14,
-      rx: 60,
-    }),
-  );
+  const frame = newShape('rect', {
+    class: 'bar-frame',
+    x: left,
+    y: top - margin,
+    width: right - left,
+    height: bottom - top + 2 * margin,
+    'stroke-width': 14,
+    rx: 60,
+  });
+  measure.prepend(frame);
+  return frame;
 };
+
+/** What was framed and ringed last, by drawing: looking for it through a long piece would take longer than drawing it. */
+const framed = new WeakMap<Drawing, readonly SVGElement[]>();
 
 /** Frames the chosen bar lightly, rings the chosen note, and brings both into sight. */
 export const frameChosen = (drawing: Drawing, id: string | undefined): void => {
+  for (const old of framed.get(drawing) ?? []) old.remove();
   const note = id === undefined ? undefined : drawing.notes.get(id);
-  const svg = note?.closest('svg.definition-scale')?.parentElement ?? note?.ownerSVGElement;
-  for (const old of document.querySelectorAll('.sheet .ring, .sheet .bar-frame')) old.remove();
-  if (!note || !svg) return;
+  if (!note) return;
   const measure = note.closest<SVGGElement>('g.measure');
-  if (measure) frameAround(measure);
-  ringAround(note);
+  const frame = measure ? frameAround(measure) : undefined;
+  framed.set(drawing, [...(frame ? [frame] : []), ringAround(note)]);
   (measure ?? note).scrollIntoView({ block: 'nearest', inline: 'nearest' });
 };

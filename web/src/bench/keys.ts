@@ -53,7 +53,8 @@ export const KEY_GROUPS: readonly { readonly title: string; readonly hints: read
       { keys: 'K', does: 'keep what is printed in the bar' },
       { keys: 'D', does: 'let the bar differ from others with the same music' },
       { keys: 'G', does: 'give the note to the other hand' },
-      { keys: 'Ctrl+Z · Ctrl+Shift+Z', does: 'undo, redo' },
+      { keys: 'Ctrl+Z', does: 'undo' },
+      { keys: 'Ctrl+Shift+Z', does: 'redo' },
     ],
   },
   {

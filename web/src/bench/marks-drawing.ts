@@ -56,7 +56,40 @@ const partsOf = (bracket: Bracket, layout: Layout): ReadonlyMap<number, readonly
 /** Where labels of a line end, so that the next does not stand on the last. */
 type Ends = Map<string, number>;
 
-const drawBracket = (bracket: Bracket, layout: Layout, ends: Ends, move: NoteMark | undefined): void => {
+/** What is to be drawn in each system, told in words so that a system that stays as it was is not touched. */
+class Sheets {
+  private readonly marks = new Map<number, { readonly text: string[]; readonly makers: (() => SVGElement)[] }>();
+
+  put(system: number, text: string, make: () => SVGElement): void {
+    const sheet = this.marks.get(system) ?? { text: [], makers: [] };
+    sheet.text.push(text);
+    sheet.makers.push(make);
+    this.marks.set(system, sheet);
+  }
+
+  /** Draws what has changed in the systems. */
+  draw({ systems }: Layout): void {
+    systems.forEach(({ element }, index) => {
+      const { text, makers } = this.marks.get(index) ?? { text: [], makers: [] };
+      const told = text.join('|');
+      if (drawn.get(element) === told) return;
+      drawn.set(element, told);
+      for (const old of [...element.children].filter((child) => child.classList.contains('mark'))) old.remove();
+      element.append(...makers.map((make) => make()));
+    });
+  }
+}
+
+/** What is drawn in each system now. */
+const drawn = new WeakMap<SVGGElement, string>();
+
+const drawBracket = (
+  bracket: Bracket,
+  layout: Layout,
+  sheets: Sheets,
+  ends: Ends,
+  move: NoteMark | undefined,
+): void => {
   const { side } = bracket;
   [...partsOf(bracket, layout)].forEach(([index, notes], part) => {
     const system = layout.systems[index];
@@ -65,60 +98,70 @@ const drawBracket = (bracket: Bracket, layout: Layout, ends: Ends, move: NoteMar
     const y = lineAt(system, side, BRACKET_LINE);
     const inward = -outward(side) * HOOK;
     const begins = part === 0;
-    const shapes = [
-      newShape('path', {
-        class: 'bracket',
-        d: `${begins ? `M${left} ${y + inward}V${y}` : `M${left} ${y}`}H${right}v${inward * 0.6}`,
-        'stroke-width': SPACE * 0.16,
-      }),
-    ];
     // The name stands on the line's outer side, after the sign of the move that led here.
     const words = begins ? bracket.name : `(${bracket.name})`;
     const room = `${index} ${side}`;
     const sign = begins && move ? MARK * 1.15 : 0;
-    const width = sign + words.length * TEXT * LETTER;
     const x = Math.max(left, ends.get(room) ?? 0);
+    ends.set(room, x + sign + words.length * TEXT * LETTER + SPACE * 0.8);
     const baseline = side === 'right' ? y - SPACE * 0.45 : y + TEXT * 0.95;
-    if (begins && move) shapes.push(moveShape(move, x, side === 'right' ? y - MARK - SPACE * 0.15 : y + SPACE * 0.15));
-    shapes.push(textAt(x + sign, baseline, words));
-    ends.set(room, x + width + SPACE * 0.8);
-    system.element.append(told('position', side, `${bracket.words}${begins && move ? `; ${move.words}` : ''}`, shapes));
+    const spoken = `${bracket.words}${begins && move ? `; ${move.words}` : ''}`;
+    sheets.put(index, `${spoken} ${left} ${right} ${x} ${words}`, () =>
+      told('position', side, spoken, [
+        newShape('path', {
+          class: 'bracket',
+          d: `${begins ? `M${left} ${y + inward}V${y}` : `M${left} ${y}`}H${right}v${inward * 0.6}`,
+          'stroke-width': SPACE * 0.16,
+        }),
+        ...(begins && move ? [moveShape(move, x, side === 'right' ? y - MARK - SPACE * 0.15 : y + SPACE * 0.15)] : []),
+        textAt(x + sign, baseline, words),
+      ]),
+    );
   });
 };
 
+/** The shapes of a mark at a note. */
+type Shapes = (note: NoteLayout, system: SystemLayout, mark: NoteMark) => readonly SVGElement[];
+
 /** A move inside a position, and every move where brackets are not shown, stands over its note. */
-const drawMove = (mark: NoteMark, layout: Layout): void => {
-  const note = layout.notes.get(mark.noteId);
-  const system = note && layout.systems[note.system];
-  if (!note || !system) return;
+const moveShapes: Shapes = (note, system, mark) => {
   const y = lineAt(system, mark.side, BRACKET_LINE);
-  const x = (note.left + note.right) / 2 - MARK / 2;
   const top = mark.side === 'right' ? y - MARK - SPACE * 0.15 : y + SPACE * 0.15;
-  system.element.append(told('move', mark.side, mark.words, [moveShape(mark, x, top)]));
+  return [moveShape(mark, (note.left + note.right) / 2 - MARK / 2, top)];
 };
 
-/** A double arrow with a sign of care beside the note. */
-const drawReach = (mark: NoteMark, layout: Layout): void => {
-  const note = layout.notes.get(mark.noteId);
-  const system = note && layout.systems[note.system];
-  if (!note || !system) return;
+/** A double arrow beside the note. */
+const reachShapes: Shapes = (note) => {
   const [x, y] = [note.right + SPACE * 0.35, (note.top + note.bottom) / 2];
   const [half, tip] = [SPACE * 1.1, SPACE * 0.35];
   const d = `M${x} ${y - half}V${y + half}M${x - tip} ${y - half + tip}L${x} ${y - half}l${tip} ${tip}M${x - tip} ${y + half - tip}L${x} ${y + half}l${tip} ${-tip}`;
-  system.element.append(
-    told('reach', mark.side, mark.words, [newShape('path', { class: 'sign', d, 'stroke-width': SPACE * 0.14 })]),
-  );
+  return [newShape('path', { class: 'sign', d, 'stroke-width': SPACE * 0.14 })];
 };
 
 /** A diamond on the bracket's line. */
-const drawCheckpoint = (mark: NoteMark, layout: Layout): void => {
-  const note = layout.notes.get(mark.noteId);
-  const system = note && layout.systems[note.system];
-  if (!note || !system) return;
+const checkpointShapes: Shapes = (note, system, mark) => {
   const size = SPACE * 0.5;
   const [x, y] = [(note.left + note.right) / 2, lineAt(system, mark.side, BRACKET_LINE)];
-  const d = `M${x} ${y - size}l${size} ${size}l${-size} ${size}l${-size} ${-size}z`;
-  system.element.append(told('checkpoint', mark.side, mark.words, [newShape('path', { class: 'solid', d })]));
+  return [
+    newShape('path', { class: 'solid', d: `M${x} ${y - size}l${size} ${size}l${-size} ${size}l${-size} ${-size}z` }),
+  ];
+};
+
+const drawAtNotes = (
+  marks: readonly NoteMark[],
+  className: string,
+  shapes: Shapes,
+  layout: Layout,
+  sheets: Sheets,
+): void => {
+  for (const mark of marks) {
+    const note = layout.notes.get(mark.noteId);
+    const system = note && layout.systems[note.system];
+    if (note && system)
+      sheets.put(note.system, `${className} ${mark.words} ${note.left}`, () =>
+        told(className, mark.side, mark.words, shapes(note, system, mark)),
+      );
+  }
 };
 
 /** Full where there is no choice, dashed where there is some, dotted where there is much. */
@@ -129,42 +172,57 @@ const FREEDOM_WORDS = {
   much: 'most notes of this bar have another good finger',
 } as const;
 
-const drawFreedom = ({ freedom }: ScoreMarks, layout: Layout): void => {
+const drawFreedom = ({ freedom }: ScoreMarks, layout: Layout, sheets: Sheets): void => {
   const places = new Map(
-    layout.systems.flatMap((system) => system.bars.map((at) => [at.bar, { system, at }] as const)),
+    layout.systems.flatMap((system, index) => system.bars.map((at) => [at.bar, { system, index, at }] as const)),
   );
   for (const { side, bar, freedom: how } of freedom) {
     const place = places.get(bar);
     if (!place) continue;
-    const y = lineAt(place.system, side, BAND_LINE);
-    const line = newShape('line', {
-      class: 'band',
-      x1: place.at.left + SPACE * 0.3,
-      x2: place.at.right - SPACE * 0.3,
-      y1: y,
-      y2: y,
-      'stroke-width': SPACE * 0.22,
-      'stroke-dasharray': DASHES[how],
+    const { system, index, at } = place;
+    sheets.put(index, `${how} ${side} ${bar}`, () => {
+      const y = lineAt(system, side, BAND_LINE);
+      const line = newShape('line', {
+        class: 'band',
+        x1: at.left + SPACE * 0.3,
+        x2: at.right - SPACE * 0.3,
+        y1: y,
+        y2: y,
+        'stroke-width': SPACE * 0.22,
+        'stroke-dasharray': DASHES[how],
+      });
+      return told('freedom', side, FREEDOM_WORDS[how], [line]);
     });
-    place.system.element.append(told('freedom', side, FREEDOM_WORDS[how], [line]));
   }
 };
 
-/** Takes the marks that are there away and draws these. */
+/** The notes that a position begins with: one, or a chord. */
+const firstStruck = ({ noteIds }: Bracket, { notes }: Layout): readonly string[] => {
+  const first = notes.get(noteIds[0] ?? '');
+  const isBeside = (id: string): boolean => {
+    const note = notes.get(id);
+    return first !== undefined && note?.system === first.system && Math.abs(note.left - first.left) < 2 * SPACE;
+  };
+  return noteIds.slice(0, 5).filter(isBeside);
+};
+
+/** Draws these marks in place of those that are there. */
 export const drawMarks = (layout: Layout, marks: ScoreMarks): void => {
-  for (const { element } of layout.systems)
-    for (const old of [...element.querySelectorAll(':scope > .mark')]) old.remove();
+  const sheets = new Sheets();
   const moveAt = new Map(marks.moves.map((move) => [`${move.side} ${move.noteId}`, move]));
   const onBrackets = new Set<NoteMark>();
   const ends: Ends = new Map();
   for (const bracket of marks.brackets) {
-    const move = bracket.noteIds.map((id) => moveAt.get(`${bracket.side} ${id}`)).find((found) => found !== undefined);
-    const leads = move && move.noteId === bracket.noteIds[0] ? move : undefined;
+    const leads = firstStruck(bracket, layout)
+      .map((id) => moveAt.get(`${bracket.side} ${id}`))
+      .find((found) => found !== undefined);
     if (leads) onBrackets.add(leads);
-    drawBracket(bracket, layout, ends, leads);
+    drawBracket(bracket, layout, sheets, ends, leads);
   }
-  for (const move of marks.moves) if (!onBrackets.has(move)) drawMove(move, layout);
-  for (const mark of marks.reaches) drawReach(mark, layout);
-  for (const mark of marks.checkpoints) drawCheckpoint(mark, layout);
-  drawFreedom(marks, layout);
+  const others = marks.moves.filter((move) => !onBrackets.has(move));
+  drawAtNotes(others, 'move', moveShapes, layout, sheets);
+  drawAtNotes(marks.reaches, 'reach', reachShapes, layout, sheets);
+  drawAtNotes(marks.checkpoints, 'checkpoint', checkpointShapes, layout, sheets);
+  drawFreedom(marks, layout, sheets);
+  sheets.draw(layout);
 };

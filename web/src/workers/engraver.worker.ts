@@ -9,22 +9,22 @@ let loaded: string | undefined;
 /** Verovio's tenth-of-millimetre page units for one CSS pixel at this scale (percent). */
 const pageUnits = (pixels: number, scale: number): number => Math.round((pixels * 100) / scale);
 
-/** Verovio's largest page; taller pieces go on over further pages, one under another. */
-const TALLEST_PAGE = 60_000;
+/** A page holds about two systems, CSS pixels: pages follow one another closely and are painted one by one. */
+const PAGE_HEIGHT = 560;
 
 const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): Promise<EngraveAnswer> => {
   const toolkit = await starting;
   toolkit.setOptions({
     breaks: 'auto',
     pageWidth: pageUnits(widthPx, scale),
-    pageHeight: TALLEST_PAGE,
+    pageHeight: pageUnits(PAGE_HEIGHT, scale),
     adjustPageHeight: true,
     scale,
     header: 'none',
     footer: 'none',
     // Room for the marks over and under each system.
-    pageMarginTop: 90,
-    pageMarginBottom: 90,
+    pageMarginTop: 70,
+    pageMarginBottom: 110,
     pageMarginLeft: 30,
     pageMarginRight: 30,
     spacingSystem: 20,
