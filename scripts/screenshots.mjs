@@ -10,9 +10,10 @@ import { CHROMIUM_MISSING, ensureChromium } from './chromium.mjs';
 const PORT = 4890;
 const ADDRESS = `http://127.0.0.1:${PORT}/`;
 
-const openMillrace = async (page) => {
-  await page.goto(`${ADDRESS}pieces/millrace`);
-  await page.locator('.sheet g.fing.suggested').first().waitFor();
+const openPiece = async (page, id) => {
+  await page.goto(`${ADDRESS}pieces/${id}`);
+  await page.locator('.sheet g.fing').first().waitFor();
+  await page.locator('ks-other-ways [role="option"]').first().waitFor();
 };
 
 /** File name without its ending, and how to get there. */
@@ -22,9 +23,31 @@ const VIEWS = {
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
   },
   bench: async (page) => {
-    await openMillrace(page);
-    await page.locator('.row.right [data-bar="8"]').click();
-    for (const key of ['ArrowRight', 'ArrowRight', '3']) await page.keyboard.press(key);
+    await openPiece(page, 'millrace');
+    for (const key of ['Enter', 'Enter', 'Enter', 'PageUp', 'PageUp', 't']) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(400);
+    }
+  },
+  compare: async (page) => {
+    await openPiece(page, 'the-postmans-gate');
+    await page.keyboard.press('c');
+    await page.getByRole('button', { name: 'whole piece' }).waitFor();
+  },
+  effort: async (page) => {
+    await openPiece(page, 'lantern-boats');
+    await page.keyboard.press('e');
+    await page.locator('ks-effort-chart svg').waitFor();
+    await page.waitForTimeout(500);
+  },
+  'hand-and-level': async (page) => {
+    await openPiece(page, 'millrace');
+    await page.keyboard.press('l');
+    await page.waitForTimeout(600);
+  },
+  pencil: async (page) => {
+    await openPiece(page, 'two-on-the-stairs');
+    for (const key of ['w', 'w']) await page.keyboard.press(key);
     await page.getByRole('status').getByText('saved', { exact: true }).waitFor();
   },
 };

@@ -59,4 +59,28 @@ describe('the bar card', () => {
   it('always carries the caution', () => {
     expect(show(run, 0).text).toContain('Pain or tiredness: stop and rest.');
   });
+
+  it('says how to prepare a move, and of a jump whether there is time', () => {
+    expect(show(run, 0).text).toContain('Prepare: while 3 plays E4, bring the thumb under it to F4');
+    const jump = testPiece('C4/1/4 D4 E4 C6 D6 E6', new Map(), { quartersPerMinute: 120 });
+    expect(show(jump, 0).text).toMatch(
+      /\d+ mm in 0\.06 s; a comfortable jump takes 0\.\d\d s, so it fits only up to ♩ = \d+/,
+    );
+  });
+
+  it('tells of bars with the same music, and of printed numbers', () => {
+    const twice = testPiece('G4/1 E4 C4 E4 | A4/4 | G4/1 E4 C4 E4');
+    expect(show(twice, 0).text).toContain('the same music as bar 3');
+    const printed = {
+      ...run,
+      score: {
+        ...run.score,
+        notes: run.score.notes.map((note, index) => ({
+          ...note,
+          printed: index < 2 ? [{ finger: index + 2, substitution: false, alternate: false }] : [],
+        })),
+      },
+    };
+    expect(show(printed, 0).text).toContain('Printed 2 3 – – – – – –: 2 of 2 differ');
+  });
 });

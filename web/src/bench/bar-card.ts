@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
   beatOf,
@@ -76,7 +77,7 @@ const travelWords = ({ mm, secondsAvailable, secondsNeeded, fitsUpTo }: Travel, 
 /** Everything about the chosen bar: positions, moves, reaches, and the elbow room of the chosen note. */
 @Component({
   selector: 'ks-bar-card',
-  imports: [ElbowRoom, MoveMark, NzButtonModule, NzIconModule],
+  imports: [ElbowRoom, MoveMark, NgTemplateOutlet, NzButtonModule, NzIconModule],
   templateUrl: './bar-card.html',
   styleUrl: './bar-card.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -168,10 +169,14 @@ export class BarCard {
   }
 
   private alikeOf(side: Side): string | undefined {
-    const group = this.plan().hands[side].alike.find(({ bars }) => bars.includes(this.bar()));
-    if (!group) return undefined;
-    const others = group.bars.filter((bar) => bar !== this.bar());
-    const numbers = others.map((bar) => this.score().bars[bar]?.number ?? bar + 1);
-    return `${ALIKE_WORDS[group.kind]} bar${numbers.length > 1 ? 's' : ''} ${numbers.join(', ')}`;
+    const groups = this.plan().hands[side].alike.filter(({ bars }) => bars.includes(this.bar()));
+    if (groups.length === 0) return undefined;
+    return groups
+      .map(({ kind, bars }) => {
+        const others = bars.filter((bar) => bar !== this.bar());
+        const numbers = others.map((bar) => this.score().bars[bar]?.number ?? bar + 1);
+        return `${ALIKE_WORDS[kind]} bar${numbers.length > 1 ? 's' : ''} ${numbers.join(', ')}`;
+      })
+      .join('; ');
   }
 }

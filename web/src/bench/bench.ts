@@ -213,6 +213,7 @@ export class Bench {
       number: score?.bars[place.bar]?.number ?? place.bar + 1,
       hand: HAND_WORDS[place.side],
       settled: cell?.state === 'settled',
+      alike: together.length > 0 ? [...together, { side: place.side, bar: place.bar }] : [],
       together: together.map(({ bar }) => score?.bars[bar]?.number ?? bar + 1).join(', '),
       apart: isApart(this.store.decisions(), place),
       remark: remarkAt(this.store.decisions(), place),

@@ -188,7 +188,7 @@ const drawFreedom = ({ freedom }: ScoreMarks, layout: Layout, sheets: Sheets): v
         x2: at.right - SPACE * 0.3,
         y1: y,
         y2: y,
-        'stroke-width': SPACE * 0.22,
+        'stroke-width': SPACE * 0.16,
         'stroke-dasharray': DASHES[how],
       });
       return told('freedom', side, FREEDOM_WORDS[how], [line]);

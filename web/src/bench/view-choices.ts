@@ -5,7 +5,7 @@ export const MARK_KINDS = ['positions', 'moves', 'reaches', 'checkpoints', 'elbo
 export type MarkKind = (typeof MARK_KINDS)[number];
 export type Marks = Readonly<Record<MarkKind, boolean>>;
 
-const ALL_MARKS: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': false };
+const ALL_MARKS: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
 
 const PREFIX = 'kettle-step.';
 

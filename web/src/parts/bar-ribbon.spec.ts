@@ -44,6 +44,13 @@ describe('the bar ribbon', () => {
     expect(right?.getAttribute('aria-valuetext')).toMatch(/^Bar 2, right hand, settled/);
   });
 
+  it('marks bars with the same music as the chosen one, and those that go their own way', () => {
+    const right = (bar: number) => ({ side: 'right' as const, bar });
+    const { host } = show({ alike: [right(0), right(1)], apart: [right(1)] });
+    expect([...host.querySelectorAll('.sign')].map((sign) => sign.textContent)).toEqual(['=', '≠']);
+    expect(host.querySelector('.cell')?.getAttribute('title')).toMatch(/the same music as the chosen bar$/);
+  });
+
   it('in small is one picture with its sum in words', () => {
     const { host } = show({ small: true });
     expect(host.querySelector('button')).toBeNull();

@@ -7,10 +7,20 @@ interface ShownCell {
   readonly bar: number;
   readonly state: RibbonCell['state'];
   readonly moves: number;
+  /** Has the same music as the chosen bar of this hand, or is meant to differ from its likes. */
+  readonly sign: '=' | '≠' | '';
   /** Height of the inner bar, percent. */
   readonly height: number;
   readonly spoken: string;
 }
+
+/** A bar of one hand. */
+interface BarOfHand {
+  readonly bar: number;
+  readonly side: Side;
+}
+
+const SIGN_WORDS = { '=': ', the same music as the chosen bar', '≠': ', goes its own way', '': '' } as const;
 
 interface Lane {
   readonly side: Side;
@@ -53,7 +63,11 @@ export class BarRibbon {
   readonly chosenBar = input(0);
   /** A small ribbon only shows; the large one can be clicked. */
   readonly small = input(false);
-  readonly chooseBar = output<{ readonly bar: number; readonly side: Side }>();
+  /** Bars with the same music as the chosen one. */
+  readonly alike = input<readonly BarOfHand[]>([]);
+  /** Bars that go their own way although others have the same music. */
+  readonly apart = input<readonly BarOfHand[]>([]);
+  readonly chooseBar = output<BarOfHand>();
 
   readonly lanes = computed((): readonly Lane[] =>
     SIDES.map((side) => ({
@@ -90,14 +104,18 @@ export class BarRibbon {
 
   private shown({ bar, number, side, state, effort, moves }: RibbonCell): ShownCell {
     const words = moves.map((kind) => MOVE_WORDS[kind]).join(', ');
+    const isAmong = (bars: readonly BarOfHand[]): boolean => bars.some((one) => one.bar === bar && one.side === side);
+    const sign = isAmong(this.apart()) ? '≠' : isAmong(this.alike()) ? '=' : '';
     return {
       bar,
       state,
       moves: moves.length,
+      sign,
       height: Math.min(100, (100 * effort) / FULL_EFFORT),
       spoken:
         `Bar ${number}, ${HAND_WORDS[side]}, ${STATE_WORDS[state]}, effort ${effortFigure(effort)}` +
-        (words ? `, ${words}` : ''),
+        (words ? `, ${words}` : '') +
+        SIGN_WORDS[sign],
     };
   }
 }

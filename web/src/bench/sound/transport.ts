@@ -14,7 +14,7 @@ import { SIDES, type PianoPlan, type Score, type Side } from '@kettle-step/core'
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzIconModule } from 'ng-zorro-antd/icon';
-import { NzSliderModule } from 'ng-zorro-antd/slider';
+import { NzInputModule } from 'ng-zorro-antd/input';
 import { HAND_LETTERS, HAND_WORDS } from '../../parts/words';
 import { Player } from './player.service';
 import { scheduleOf, TEMPO_RANGE, VOICES, type Voice } from './schedule';
@@ -24,7 +24,7 @@ const VOICE_WORDS: Readonly<Record<Voice, string>> = { on: 'on', soft: 'soft', o
 /** Play controls: from here, one bar round and round, tempo, each hand, count-in, metronome, stops at moves. */
 @Component({
   selector: 'ks-transport',
-  imports: [FormsModule, NzButtonModule, NzCheckboxModule, NzIconModule, NzSliderModule],
+  imports: [FormsModule, NzButtonModule, NzCheckboxModule, NzIconModule, NzInputModule],
   templateUrl: './transport.html',
   styleUrl: './transport.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,7 +45,8 @@ export class Transport {
   readonly countIn = signal(false);
   readonly metronome = signal(false);
   readonly stopAtMoves = signal(false);
-  readonly loopTo = signal<number | undefined>(undefined);
+  /** Number of the last bar of a round; this bar alone where none is given. */
+  readonly loopTo = signal<number | null>(null);
 
   readonly sides = SIDES;
   readonly letters = HAND_LETTERS;
@@ -98,7 +99,8 @@ export class Transport {
   private begin(loop: boolean, from: number | undefined): void {
     this.looping = loop;
     const [score, bar] = [this.score(), this.bar()];
-    const last = loop ? Math.max(bar, Math.min(this.loopTo() ?? bar, score.bars.length - 1)) : score.bars.length - 1;
+    const end = score.bars.findIndex(({ index, number }) => index >= bar && number === this.loopTo());
+    const last = loop ? Math.max(bar, end) : score.bars.length - 1;
     const schedule = scheduleOf(score, this.plan(), {
       bars: [bar, last],
       fromTicks: from ?? 0,
