@@ -4,12 +4,15 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { effortFigure } from '../parts/words';
 
-/** What is told of a way: the differences that matter most, each side of the account. */
+/** What is told of a way: the difference that matters most, each side of the account. */
 const TOLD = 1;
+
+/** Differences that would be shown as nothing are not told. */
+const LEAST_TOLD = 0.05;
 
 const words = (differences: readonly Difference[], dearer: boolean): string =>
   differences
-    .filter(({ effort }) => effort > 0 === dearer)
+    .filter(({ effort }) => effort > 0 === dearer && Math.abs(effort) >= LEAST_TOLD)
     .slice(0, TOLD)
     .map(({ sentence }) => sentence)
     .join(', ');
