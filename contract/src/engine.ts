@@ -1,4 +1,4 @@
-import type { BarAlternative, Comparison, Margin, PianoPlan, Score } from '@kettle-step/core';
+import type { BarAlternative, Comparison, HandPlan, Margin, PianoPlan, Score, Side } from '@kettle-step/core';
 import { z } from 'zod';
 import { fingerSchema } from './plan-document';
 import { deskSchema, type Desk } from './desk';
@@ -37,12 +37,17 @@ export type FingeringDesk = Pick<Desk, 'settings' | 'apart' | 'given'>;
 
 export type EngineRequest = z.infer<typeof engineRequestSchema>;
 
+/** A plan on its way: a hand that is as it was in the plan sent before is not sent again. */
+export interface SentPlan extends Omit<PianoPlan, 'hands'> {
+  readonly hands: Readonly<Record<Side, HandPlan | 'as-before'>>;
+}
+
 /** What comes back. Our own worker made it, so it is not checked again. */
 export type EngineAnswer =
   | { readonly kind: 'opened'; readonly request: number; readonly score: Score; readonly engravable: string }
   /** How much of a plan or of the margins is worked out, 0 to 1; they follow. */
   | { readonly kind: 'progress'; readonly request: number; readonly done: number }
-  | { readonly kind: 'planned'; readonly request: number; readonly plan: PianoPlan }
+  | { readonly kind: 'planned'; readonly request: number; readonly plan: SentPlan }
   | {
       readonly kind: 'alternatives';
       readonly request: number;

@@ -89,7 +89,11 @@ describe('the plan as a whole', () => {
   it('warns in plain words of what this hand cannot do, and of locks that cannot stand', () => {
     const wide = createPlanner(handOfSpan(150)).plan(line('[C4 G4 E5]/4'), { locks: new Map(), alternatives: 0 });
     expect(wide.warnings).toEqual([
-      { bar: 0, message: 'This chord is wider than the right hand reaches: roll it, or leave a note out.' },
+      {
+        bar: 0,
+        message:
+          'This chord is wider than the right hand reaches: roll it, leave a note out, or give one to the other hand.',
+      },
     ]);
     const locks = new Map<string, Finger>([['n1', 3], ['n2', 3]]); // prettier-ignore
     const clash = planOf(line('[C4 E4]/4'), locks);

@@ -38,9 +38,9 @@ const pressName = ({ pitch }: Press): string => pitchName(pitch);
 const wordCompromise = (compromise: Compromise, side: string): string => {
   switch (compromise.kind) {
     case 'released':
-      return `The ${side} hand cannot keep ${pressName(compromise.press)} down here: release it early, or let the pedal hold it.`;
+      return `The ${side} hand cannot keep ${pressName(compromise.press)} down here: release it early, let the pedal hold it, or give it to the other hand.`;
     case 'rolled':
-      return `This chord is wider than the ${side} hand reaches: roll it, or leave a note out.`;
+      return `This chord is wider than the ${side} hand reaches: roll it, leave a note out, or give one to the other hand.`;
     case 'left-out':
       return `The ${side} hand has no finger left for ${pressName(compromise.press)}: leave it out, or give it to the other hand.`;
     case 'lock-refused': {

@@ -62,10 +62,11 @@ import { scoreMarks } from './score-marks';
 import { ScoreView, type HandView } from './score-view';
 import { Player } from './sound/player.service';
 import { Transport } from './sound/transport';
+import { MARK_WORDS, SHEET_TITLES, WRITING_WORDS, type Panel, type Sheet } from './sheets';
 import { firstOfBar, nextOpen, noteBeside, type Direction } from './steps';
 import { Versions } from './versions';
 import { VersionsStore } from './versions.store';
-import { MARK_KINDS, ViewChoices, type MarkKind } from './view-choices';
+import { MARK_KINDS, ViewChoices } from './view-choices';
 
 const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowLeft: 'earlier',
@@ -82,28 +83,6 @@ const isTyping = (target: EventTarget | null): boolean =>
 /** Enter on a control is for the control. */
 const isControl = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest('button, a, [role="option"], [role="switch"], input') !== null;
-
-/** What lies over the desk. */
-type Sheet = 'level' | 'versions' | 'marks' | 'help';
-/** What lies between score and rail. */
-type Panel = 'compare' | 'effort';
-
-const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
-  level: 'Hand and level',
-  versions: 'Versions',
-  marks: 'Marks on the score',
-  help: 'Keys',
-};
-
-const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
-  positions: 'Positions: a bracket with the name over the notes it covers',
-  moves: 'Moves: a sign where the hand moves',
-  reaches: 'Reaches: a double arrow where the hand is stretched',
-  checkpoints: 'Checkpoints: a diamond where finger and key can be checked',
-  'elbow-room': 'Elbow room: a line by the bar – full for no choice, dashed for some, dotted for much',
-};
-
-const WRITING_WORDS = { every: 'all numbers', normal: 'normal', pencil: 'pencil' } as const;
 
 /** The bench: look at a bar, understand it, settle it, next bar. */
 @Component({

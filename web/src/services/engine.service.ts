@@ -1,6 +1,16 @@
 import { Injectable, signal, type OnDestroy } from '@angular/core';
-import type { BarAlternative, Comparison, Locks, Margin, PianoPlan, Score, Side } from '@kettle-step/core';
-import type { EngineAnswer, FingeringDesk } from '@kettle-step/contract';
+import {
+  SIDES,
+  type BarAlternative,
+  type Comparison,
+  type HandPlan,
+  type Locks,
+  type Margin,
+  type PianoPlan,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
+import type { EngineAnswer, FingeringDesk, SentPlan } from '@kettle-step/contract';
 import { filter, map, tap, type Observable } from 'rxjs';
 import { WorkerRequests } from './worker-requests';
 
@@ -28,13 +38,24 @@ const unexpected = (answer: EngineAnswer): Error =>
 /** The engine in its worker. One piece is open at a time. */
 @Injectable()
 export class EngineService implements OnDestroy {
-  private readonly requests = new WorkerRequests<EngineAnswer>(
-    new Worker(new URL('../workers/engine.worker', import.meta.url), { type: 'module' }),
-    true,
-  );
+  private readonly worker = new Worker(new URL('../workers/engine.worker', import.meta.url), { type: 'module' });
+  private readonly requests = new WorkerRequests<EngineAnswer>(this.worker, true);
+  /** The hands that were sent last, also for plans that nobody waited for any more. */
+  private hands: Partial<Record<Side, HandPlan>> = {};
 
   /** How much of the plan that is being worked out is done, 0 to 1; undefined when none is. */
   readonly progress = signal<number | undefined>(undefined);
+
+  constructor() {
+    // Before anyone else hears of an answer.
+    this.worker.addEventListener('message', ({ data }: MessageEvent<EngineAnswer>) => {
+      if (data.kind !== 'planned') return;
+      for (const side of SIDES) {
+        const hand = data.plan.hands[side];
+        if (hand !== 'as-before') this.hands[side] = hand;
+      }
+    });
+  }
 
   /** Reads the document; gives the score, and the document with a place for a finger on every note. */
   open(document: string): Observable<{ readonly score: Score; readonly engravable: string }> {
@@ -51,7 +72,7 @@ export class EngineService implements OnDestroy {
     return this.watched({ kind: 'plan', ...wire(given) }).pipe(
       map((answer) => {
         if (answer.kind !== 'planned') throw unexpected(answer);
-        return answer.plan;
+        return this.whole(answer.plan);
       }),
     );
   }
@@ -88,6 +109,13 @@ export class EngineService implements OnDestroy {
 
   ngOnDestroy(): void {
     this.requests.end();
+  }
+
+  /** A plan with the hands that were not sent again. */
+  private whole(plan: SentPlan): PianoPlan {
+    const { right, left } = this.hands;
+    if (!right || !left) throw new Error('out of turn');
+    return { ...plan, hands: { right, left } };
   }
 
   /** Long work that tells how far it is. */

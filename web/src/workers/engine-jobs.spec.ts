@@ -66,6 +66,20 @@ describe('the engine in its worker', () => {
     expect(answers.filter(({ request }) => request === 2).map(({ kind }) => kind)).not.toContain('planned');
   });
 
+  it('sends a hand again only when it has changed', async () => {
+    const { answers, jobs } = setUp(0);
+    const hands = () => answers.flatMap((answer) => (answer.kind === 'planned' ? [answer.plan.hands] : []));
+    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask(plan(2));
+    while (hands().length < 1) await settle();
+    const [first] = hands();
+    const right = first!.right === 'as-before' ? undefined : first!.right.notes[0];
+    jobs.ask({ ...plan(3), locks: [[right!.id, right!.finger === 1 ? 2 : 1]] } as EngineRequest);
+    while (hands().length < 2) await settle();
+    expect(hands().map(({ left }) => left === 'as-before')).toEqual([false, true]);
+    expect(hands().map(({ right: hand }) => hand === 'as-before')).toEqual([false, false]);
+  });
+
   it('says so when no piece is open, or a piece cannot be read', async () => {
     const { answers, jobs } = setUp(0);
     jobs.ask(plan(1));

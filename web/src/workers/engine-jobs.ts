@@ -8,9 +8,12 @@ import {
   serializeMusicXml,
   writePlaceholders,
   withHands,
+  type HandPlan,
+  type PianoPlan,
   type Planner,
   type Score,
   type Settled,
+  type Side,
   type Steps,
 } from '@kettle-step/core';
 import {
@@ -20,6 +23,7 @@ import {
   type EngineAnswer,
   type EngineRequest,
   type FingeringDesk,
+  type SentPlan,
   type Settings,
 } from '@kettle-step/contract';
 
@@ -50,6 +54,7 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
   let running = false;
   let score: Score | undefined;
   let planner: { readonly settings: string; readonly planner: Planner } | undefined;
+  let sent: PianoPlan['hands'] | undefined;
   let handed: { readonly of: Score; readonly hands: string; readonly score: Score } | undefined;
 
   /** One hand and one set of rules at a time: what is known of them is kept until they change. */
@@ -65,6 +70,14 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
     score = read.value.value;
     writePlaceholders(read.value.dom, score);
     return { kind: 'opened', request, score, engravable: serializeMusicXml(read.value.dom) };
+  };
+
+  /** Hands of a long piece are large: one that the page has already is only named. */
+  const sending = ({ hands, ...plan }: PianoPlan): SentPlan => {
+    const before = sent;
+    sent = hands;
+    const handOf = (side: Side): HandPlan | 'as-before' => (hands[side] === before?.[side] ? 'as-before' : hands[side]);
+    return { ...plan, hands: { right: handOf('right'), left: handOf('left') } };
   };
 
   /** The piece with its notes in the hands they are given to: the same record as long as they stay there. */
@@ -102,7 +115,7 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
     switch (asked.kind) {
       case 'plan': {
         const found = await walk(asked, planner.planInSteps(played, { ...settled, alternatives: 0 }));
-        return found && { kind: 'planned', request, plan: found.value };
+        return found && { kind: 'planned', request, plan: sending(found.value) };
       }
       case 'margins': {
         const found = await walk(asked, planner.marginsInSteps(played, settled));
