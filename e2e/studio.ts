@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -15,8 +16,16 @@ export interface Studio {
 }
 
 const READY = /ready at (\S+)/;
-/** Ports are tried from here on; each studio keeps its own over a restart. */
-let nextPort = 4600 + (process.pid % 400);
+/** A port that nobody uses; a studio keeps its own over a restart. */
+const freePort = (): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(address !== null && typeof address === 'object' ? address.port : 0));
+    });
+  });
 
 const waitUntilReady = (server: ChildProcess): Promise<void> =>
   new Promise((resolve, reject) => {
@@ -26,8 +35,8 @@ const waitUntilReady = (server: ChildProcess): Promise<void> =>
     server.once('exit', (status) => reject(new Error(`the server ended with ${status}`)));
   });
 
-const createStudio = (folder: string): Studio => {
-  const port = (nextPort += 1);
+const createStudio = async (folder: string): Promise<Studio> => {
+  const port = await freePort();
   let server: ChildProcess | undefined;
   return {
     address: `http://127.0.0.1:${port}/`,
@@ -52,7 +61,7 @@ export const test = base.extend<{ studio: Studio; quiet: undefined }>({
   // Playwright wants the first argument taken apart even when nothing is needed of it.
   studio: async ({}, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
-    const studio = createStudio(folder);
+    const studio = await createStudio(folder);
     await studio.start();
     await use(studio);
     await studio.stop();
