@@ -35,7 +35,8 @@ const cellState = (fingers: readonly (Finger | null)[], locked: readonly boolean
   return fingers.every((finger, index) => finger === null || locked[index]) ? 'settled' : 'suggested';
 };
 
-const byBar = <T extends { readonly bar: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> => {
+/** What belongs to each bar, in the order given. */
+export const byBar = <T extends { readonly bar: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> => {
   const bars = new Map<number, T[]>();
   for (const one of all) {
     const others = bars.get(one.bar);

@@ -90,11 +90,13 @@ export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner
     });
 
   const marginsInSteps = function* (score: Score, settled: Settled): Steps<readonly Margin[]> {
-    const places = SIDES.flatMap((side) => barsPlayedBy(score, side).map((bar) => ({ side, bar })));
-    const margins: Margin[] = [];
-    for (const [at, { side, bar }] of places.entries()) {
-      yield at / places.length;
+    const places = SIDES.flatMap((side) => {
       const given = givenTo(side, score, settled);
+      return barsPlayedBy(score, side).map((bar) => ({ side, bar, given }));
+    });
+    const margins: Margin[] = [];
+    for (const [at, { side, bar, given }] of places.entries()) {
+      yield at / places.length;
       const wanted = { ...given, free: given.allowed, bars: [bar, bar], count: 1, different: true } as const;
       const [best] = solvers[side].alternatives(score, wanted);
       margins.push({ side, bar, more: best?.effortMore ?? null });

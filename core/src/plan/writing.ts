@@ -11,7 +11,7 @@ export type WritingLevel = (typeof WRITING_LEVELS)[number];
  * What a reader takes for the finger of a key in a position: the one that has played the key in this position before, else the
  * one that rests on it in this key signature, else the only one that rests a semitone beside it.
  */
-export const readFinger = (
+const readFinger = (
   position: Position,
   fifths: number,
   midi: number,
@@ -25,13 +25,11 @@ export const readFinger = (
   return beside.length === 1 ? beside[0] : undefined;
 };
 
-const REST_OF_A_BAR = 1;
-
 /** Whether the hand is silent for a bar or more before a note. */
 const followsLongRest = (note: Note, last: Note | undefined, score: Score): boolean => {
   const bar = score.bars[note.bar];
   if (!last || !bar) return false;
-  return note.onsetTicks - last.onsetTicks - last.durationTicks >= REST_OF_A_BAR * bar.lengthTicks;
+  return note.onsetTicks - last.onsetTicks - last.durationTicks >= bar.lengthTicks;
 };
 
 const struckTogether = (a: Note | undefined, b: Note | undefined): boolean =>

@@ -133,7 +133,6 @@ export class Bench {
   /** The last thing that was done, in words. */
   readonly said = signal('');
   readonly heardTicks = signal<number | undefined>(undefined);
-  readonly progress = this.engine.progress;
 
   private readonly transport = viewChild(Transport);
   private readonly remarkField = viewChild<ElementRef<HTMLTextAreaElement>>('remarkField');
@@ -145,7 +144,6 @@ export class Bench {
   readonly writingWords = WRITING_WORDS;
   readonly handViews = ['both', 'right', 'left'] as const;
   readonly longestRemark = LONGEST_REMARK;
-  readonly margin = ONE_SENSIBLE_CHOICE;
 
   readonly exportAddress = computed(() => this.pieces.exportAddress(this.id()));
 

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { Comparison, ComparedWay, Finger, Note, PianoPlan, Score, Side } from '@kettle-step/core';
-import { SIDES } from '@kettle-step/core';
+import { byBar } from '@kettle-step/contract';
+import {
+  SIDES,
+  type ComparedWay,
+  type Comparison,
+  type Finger,
+  type PianoPlan,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
 import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -67,12 +75,10 @@ export class Compare {
     const comparison = this.comparison()?.[side];
     if (!comparison) return [];
     const ours = new Map(this.plan().hands[side].notes.map(({ id, finger }) => [id, finger]));
-    const byBar = new Map<number, Note[]>();
-    for (const note of this.score().notes)
-      if (note.side === side) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), note]);
+    const notesByBar = byBar(this.score().notes.filter((note) => note.side === side));
     const unplayable = new Set(comparison.unplayable);
     return comparison.bars.map(({ bar, ours: effort, printed, suggested }): Row => {
-      const notes = byBar.get(bar) ?? [];
+      const notes = notesByBar.get(bar) ?? [];
       const figures = (fingers: ReadonlyMap<string, Finger>): Figure[] =>
         notes.map(({ id }) => ({
           text: String(fingers.get(id) ?? '–'),

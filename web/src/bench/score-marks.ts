@@ -1,3 +1,4 @@
+import { byBar } from '@kettle-step/contract';
 import { MOVE_WORDS, SIDES, type MoveKind, type PianoPlan, type Score, type Side } from '@kettle-step/core';
 import { HAND_WORDS, pretty } from '../parts/words';
 import type { Marks } from './view-choices';
@@ -28,8 +29,7 @@ export interface NoteMark {
 }
 
 /** How free the choice of fingers is in a bar: nowhere, at some notes, or at most. */
-export const FREEDOMS = ['none', 'some', 'much'] as const;
-export type Freedom = (typeof FREEDOMS)[number];
+export type Freedom = 'none' | 'some' | 'much';
 
 export interface BarFreedom {
   readonly side: Side;
@@ -50,10 +50,11 @@ const freedomOf = (rooms: readonly (readonly (number | null)[])[]): Freedom => {
 
 const freedoms = (score: Score, plan: PianoPlan, side: Side): BarFreedom[] => {
   const rooms = new Map(plan.hands[side].notes.map(({ id, room }) => [id, room]));
-  const byBar = new Map<number, (readonly (number | null)[])[]>();
-  for (const note of score.notes)
-    if (note.side === side) byBar.set(note.bar, [...(byBar.get(note.bar) ?? []), rooms.get(note.id) ?? []]);
-  return [...byBar].map(([bar, all]) => ({ side, bar, freedom: freedomOf(all) }));
+  return [...byBar(score.notes.filter((note) => note.side === side))].map(([bar, notes]) => ({
+    side,
+    bar,
+    freedom: freedomOf(notes.map(({ id }) => rooms.get(id) ?? [])),
+  }));
 };
 
 /** Moves after which a player can check “this finger is on this key”: those that bring the hand to another place. */
