@@ -23,6 +23,7 @@ import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { of, startWith, switchMap } from 'rxjs';
+import { afterPaint } from '../parts/after-paint';
 import { BarRibbon } from '../parts/bar-ribbon';
 import { beatFigure, HAND_WORDS } from '../parts/words';
 import { EngineService } from '../services/engine.service';
@@ -170,6 +171,9 @@ export class Bench {
     const [score, plan] = [this.store.score(), this.store.plan()];
     return score && plan ? scoreMarks(score, plan, this.choices.marks()) : undefined;
   });
+
+  private readonly lateRibbon = afterPaint(this.store.ribbon);
+  readonly ribbon = computed(() => this.lateRibbon() ?? this.store.ribbon());
 
   readonly openBars = computed(() => `open ${this.store.openPlaces().length} of ${this.store.playedBars()}`);
 

@@ -15,6 +15,26 @@ const pageBox = (svg: Element): HTMLElement => {
   return box;
 };
 
+const setAway = (page: HTMLElement, away: boolean): void => {
+  if (away && !page.classList.contains('away')) page.style.height = `${page.offsetHeight}px`;
+  page.classList.toggle('away', away);
+};
+
+/**
+ * Keeps only the pages near the eye in the page's own layout: the browser then carries some thousand shapes instead of a
+ * hundred thousand. A page out of sight keeps its height and its shapes, and comes back before it is scrolled to.
+ */
+export const keepPagesInSight = (scroller: HTMLElement, sheet: HTMLElement): (() => void) => {
+  const observer = new IntersectionObserver(
+    (entries) => {
+      for (const { target, isIntersecting } of entries) setAway(target as HTMLElement, !isIntersecting);
+    },
+    { root: scroller, rootMargin: '60% 0px' },
+  );
+  for (const page of sheet.querySelectorAll('.page')) observer.observe(page);
+  return () => observer.disconnect();
+};
+
 /** Puts the pages in place of what was drawn before. They are parsed as SVG, never as HTML. */
 export const showPages = (sheet: HTMLElement, pages: readonly string[]): void => {
   const parser = new DOMParser();
@@ -138,6 +158,8 @@ export const frameChosen = (drawing: Drawing, id: string | undefined): void => {
   for (const old of framed.get(drawing) ?? []) old.remove();
   const note = id === undefined ? undefined : drawing.notes.get(id);
   if (!note) return;
+  // What is out of sight has no measures.
+  note.closest('.page')?.classList.remove('away');
   const measure = note.closest<SVGGElement>('g.measure');
   const frame = measure ? frameAround(measure) : undefined;
   framed.set(drawing, [...(frame ? [frame] : []), ringAround(note)]);

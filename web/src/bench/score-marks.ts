@@ -1,5 +1,13 @@
 import { byBar } from '@kettle-step/contract';
-import { MOVE_WORDS, SIDES, type MoveKind, type PianoPlan, type Score, type Side } from '@kettle-step/core';
+import {
+  MOVE_WORDS,
+  SIDES,
+  type HandPlan,
+  type MoveKind,
+  type PianoPlan,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
 import { HAND_WORDS, pretty } from '../parts/words';
 import type { Marks } from './view-choices';
 
@@ -101,9 +109,20 @@ const marksOf = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
   };
 };
 
+/** Mostly one hand changes: the marks of the other stand as they were. */
+const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: ScoreMarks }>();
+
+const knownMarks = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
+  const before = known.get(plan.hands[side]);
+  if (before?.score === score) return before.marks;
+  const marks = marksOf(score, plan, side);
+  known.set(plan.hands[side], { score, marks });
+  return marks;
+};
+
 /** The marks of both hands that one likes to see. */
 export const scoreMarks = (score: Score, plan: PianoPlan, wanted: Marks): ScoreMarks => {
-  const all = SIDES.map((side) => marksOf(score, plan, side));
+  const all = SIDES.map((side) => knownMarks(score, plan, side));
   const when = <T>(on: boolean, of: (marks: ScoreMarks) => readonly T[]): readonly T[] => (on ? all.flatMap(of) : []);
   return {
     brackets: when(wanted.positions, ({ brackets }) => brackets),

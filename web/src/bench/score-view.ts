@@ -4,7 +4,7 @@ import {
   computed,
   DestroyRef,
   effect,
-  type ElementRef,
+  ElementRef,
   inject,
   input,
   output,
@@ -25,12 +25,13 @@ import {
   switchMap,
   tap,
 } from 'rxjs';
+import { afterPaint } from '../parts/after-paint';
 import { EngraverService } from '../services/engraver.service';
 import type { FingeredNote } from './bench.store';
 import { layOut } from './layout';
 import { drawMarks } from './marks-drawing';
 import type { ScoreMarks } from './score-marks';
-import { frameChosen, indexDrawing, paintFingers, showPages, type Drawing } from './drawing';
+import { frameChosen, indexDrawing, keepPagesInSight, paintFingers, showPages, type Drawing } from './drawing';
 
 /** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
 const SCALE = 42;
@@ -60,6 +61,7 @@ const widthsOf = (element: HTMLElement): Observable<number> =>
 })
 export class ScoreView {
   private readonly engraver = inject(EngraverService);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
 
   readonly engravable = input.required<string>();
@@ -77,6 +79,7 @@ export class ScoreView {
     const drawing = this.drawing();
     return drawing && layOut(this.sheet().nativeElement, drawing);
   });
+  private readonly lateMarks = afterPaint(this.marks);
   readonly failure = signal<string | undefined>(undefined);
   readonly waiting = computed(() => this.drawing() === undefined && this.failure() === undefined);
 
@@ -116,8 +119,12 @@ export class ScoreView {
       performance.mark('fingers-shown');
     });
     effect(() => {
-      const [layout, marks] = [this.layout(), this.marks()];
+      const [layout, marks] = [this.layout(), this.lateMarks()];
       if (layout && marks) drawMarks(layout, marks);
+    });
+    effect((onCleanup) => {
+      // Only once everything has been measured.
+      if (this.layout()) onCleanup(keepPagesInSight(this.host.nativeElement, this.sheet().nativeElement));
     });
     effect(() => {
       const drawing = this.drawing();

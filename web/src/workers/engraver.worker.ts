@@ -9,8 +9,8 @@ let loaded: string | undefined;
 /** Verovio's tenth-of-millimetre page units for one CSS pixel at this scale (percent). */
 const pageUnits = (pixels: number, scale: number): number => Math.round((pixels * 100) / scale);
 
-/** A page holds about two systems, CSS pixels: pages follow one another closely and are painted one by one. */
-const PAGE_HEIGHT = 560;
+/** A page holds one system, CSS pixels: pages follow one another closely, and only those near the eye are drawn. */
+const PAGE_HEIGHT = 280;
 
 const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): Promise<EngraveAnswer> => {
   const toolkit = await starting;
