@@ -20,26 +20,36 @@ export const joinTies = (
 ): { readonly notes: readonly Note[]; readonly issues: readonly ScoreIssue[] } => {
   const notes: Growing[] = [];
   const issues: ScoreIssue[] = [];
-  const open = new Map<string, Growing>();
+  const open = new Map<string, Growing[]>();
   const byOnset = [...placed].sort((a, b) => a.onsetTicks - b.onsetTicks);
   for (const note of byOnset) {
     // A tie may change voice but not hand or key, and goes on exactly where the note before it ends.
     const key = `${note.side} ${note.midi}`;
-    const from = note.tieStops ? open.get(key) : undefined;
-    const goesOn = from && from.onsetTicks + from.durationTicks === note.onsetTicks;
-    if (note.tieStops && !goesOn)
-      issues.push({ bar: note.bar, code: 'tie-without-start', pitch: pitchName(note.pitch) });
-    if (goesOn) {
+    const waiting = open.get(key) ?? [];
+    const ending = note.tieStops
+      ? waiting.filter(
+          (one) => one.onsetTicks + one.durationTicks === note.onsetTicks && one.onsetTicks < note.onsetTicks,
+        )
+      : [];
+    const from = ending.find(({ voice }) => voice === note.voice) ?? ending[0];
+    if (note.tieStops && !from) issues.push({ bar: note.bar, code: 'tie-without-start', pitch: pitchName(note.pitch) });
+    if (from) {
       from.durationTicks += note.durationTicks;
       from.tiedIds.push(note.id);
       from.printed = [...from.printed, ...note.printed];
       from.fermata ||= note.fermata;
-      if (!note.tieStarts) open.delete(key);
+      if (!note.tieStarts)
+        open.set(
+          key,
+          waiting.filter((one) => one !== from),
+        );
       continue;
     }
     const struck = bare(note);
     notes.push(struck);
-    if (note.tieStarts) open.set(key, struck);
+    // One that has ended without going on is forgotten.
+    if (note.tieStarts)
+      open.set(key, [...waiting.filter((one) => one.onsetTicks + one.durationTicks >= note.onsetTicks), struck]);
   }
   return { notes, issues };
 };
