@@ -1,7 +1,7 @@
 import { children, childText } from './dom';
 import { fail, ok, type Result } from '../../result';
 import type { MusicXmlError } from './errors';
-import { MAX_TICKS_PER_QUARTER } from './limits';
+import { MAX_TICKS_PER_QUARTER } from '../limits';
 import type { PianoPart } from './parts';
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));

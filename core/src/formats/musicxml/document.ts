@@ -2,7 +2,7 @@ import { DOMParser, XMLSerializer, type Document, type Element } from '@xmldom/x
 import { fail, ok, type Result } from '../../result';
 import { children, nameOf } from './dom';
 import type { MusicXmlError } from './errors';
-import { MAX_DEPTH } from './limits';
+import { MAX_DEPTH } from '../limits';
 
 /** A whole score document, kept with everything in it. */
 export interface MusicXmlDocument {

@@ -6,7 +6,7 @@ import type { Key, Mark, Metre, Note, ScoreIssue } from '../../score/score';
 import { child, childNumber, children, childText, nameOf, numberIn } from './dom';
 import type { Measure } from './document';
 import type { MusicXmlError } from './errors';
-import { MAX_QUARTERS } from './limits';
+import { MAX_QUARTERS } from '../limits';
 import {
   hasNotation,
   readArticulations,

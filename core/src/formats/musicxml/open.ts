@@ -1,7 +1,7 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { fail, ok, type Result } from '../../result';
 import type { MusicXmlError } from './errors';
-import { MAX_DOCUMENT_BYTES, MAX_FILE_BYTES, MAX_ZIP_ENTRIES } from './limits';
+import { MAX_DOCUMENT_BYTES, MAX_FILE_BYTES, MAX_ZIP_ENTRIES } from '../limits';
 
 /** From the surroundings: the same in browsers, workers and Node (WHATWG Encoding standard). */
 declare class TextDecoder {

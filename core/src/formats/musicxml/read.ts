@@ -6,7 +6,7 @@ import type { Measure, MusicXmlDocument } from './document';
 import type { MusicXmlError } from './errors';
 import { giveNoteIds } from './ids';
 import { joinSlurs, joinTies, type PlacedNote } from './joins';
-import { MAX_BARS, MAX_NOTES } from './limits';
+import { MAX_BARS, MAX_NOTES } from '../limits';
 import { readMeasure, startOfPart, type MeasureContent } from './measure';
 import { findPianoParts, type PianoPart } from './parts';
 

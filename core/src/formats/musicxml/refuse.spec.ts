@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import { ATTRIBUTES, openScore, partwise, pitched, refusal } from '../../../testing/musicxml';
 import { explainMusicXmlError } from './errors';
-import { MAX_DEPTH, MAX_DOCUMENT_BYTES, MAX_FILE_BYTES } from './limits';
+import { MAX_DEPTH, MAX_DOCUMENT_BYTES, MAX_FILE_BYTES } from '../limits';
 
 const good = partwise([ATTRIBUTES + pitched('C4', 16)]);
 const CONTAINER =

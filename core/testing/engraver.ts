@@ -1,0 +1,32 @@
+import { createRequire } from 'node:module';
+
+/** What of Verovio is used here: the engraver that the application draws with, in its form for Node. */
+interface Verovio {
+  readonly module: { calledRun?: boolean; onRuntimeInitialized?: () => void };
+  readonly toolkit: new () => {
+    setOptions: (options: object) => void;
+    loadData: (document: string) => boolean;
+    renderToTimemap: (options: object) => readonly { readonly qstamp: number; readonly on?: readonly string[] }[];
+  };
+}
+
+let starting: Promise<InstanceType<Verovio['toolkit']>> | undefined;
+
+const start = (): Promise<InstanceType<Verovio['toolkit']>> =>
+  new Promise((resolve) => {
+    const verovio = createRequire(__filename)('verovio') as Verovio;
+    const ready = (): void => resolve(new verovio.toolkit());
+    if (verovio.module.calledRun) ready();
+    else verovio.module.onRuntimeInitialized = ready;
+  });
+
+/** When the engraver lets each note of a document begin, in quarters from the start; grace notes have no time of their own there. */
+export const engravedOnsets = async (document: string): Promise<ReadonlyMap<string, number>> => {
+  const toolkit = await (starting ??= start());
+  // Each bar once: repeats are the player's matter.
+  toolkit.setOptions({ breaks: 'none', expandNever: true });
+  if (!toolkit.loadData(document)) throw new Error('the engraver cannot load the document');
+  return new Map(
+    toolkit.renderToTimemap({}).flatMap(({ qstamp, on }) => (on ?? []).map((id): [string, number] => [id, qstamp])),
+  );
+};
