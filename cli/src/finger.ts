@@ -1,7 +1,7 @@
 import {
   andThen,
   createPlanner,
-  dropGivenIds,
+  dropHouseMarks,
   explainMusicXmlError,
   fail,
   ok,
@@ -62,7 +62,7 @@ export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rul
     .flatMap((side) => plan.hands[side].notes)
     .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }]));
   writeFingering(document.value, writtenFingers(fingers));
-  dropGivenIds(document.value);
+  dropHouseMarks(document.value);
   return ok({
     plan: planDocument(
       score,

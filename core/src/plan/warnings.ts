@@ -3,7 +3,8 @@ import type { Rules } from '../fingering/rules';
 import type { HandSolution, SolvedSlice } from '../fingering/solve';
 import { MOVE_WORDS } from '../moves/move';
 import { pitchName } from '../keyboard/pitch';
-import type { Score, ScoreIssue } from '../score/score';
+import { wordIssue } from '../score/issue-words';
+import type { Score } from '../score/score';
 import { meetingsOf, type Meeting } from '../score/hands';
 import type { Press } from '../score/slices';
 
@@ -12,21 +13,6 @@ export interface PlanWarning {
   readonly bar: number;
   readonly message: string;
 }
-
-const wordIssue = (issue: ScoreIssue): string => {
-  switch (issue.code) {
-    case 'off-keyboard':
-      return `${issue.pitch} lies outside the piano's 88 keys and was left out.`;
-    case 'quarter-tone':
-      return `${issue.pitch} is written with a fraction of a semitone; it is taken as the nearest key below.`;
-    case 'unreadable-note':
-      return 'A note without a readable pitch was left out.';
-    case 'tie-without-start':
-      return `A tie into ${issue.pitch} has no beginning; the note is taken as struck again.`;
-    case 'time-before-bar':
-      return 'The file steps back before the barline; the notes there are set at the beginning of the bar.';
-  }
-};
 
 const wordMeeting = ({ kind, note }: Meeting): string =>
   kind === 'same-key'

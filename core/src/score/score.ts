@@ -142,6 +142,7 @@ export type ScoreIssue = { readonly bar: number } & (
   | { readonly code: 'unreadable-note' }
   | { readonly code: 'tie-without-start'; readonly pitch: string }
   | { readonly code: 'time-before-bar' }
+  | { readonly code: 'bar-length'; readonly quarters: number; readonly dueQuarters: number }
 );
 
 /** Length of one beat of the metre, ticks. */

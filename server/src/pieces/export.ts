@@ -2,7 +2,7 @@ import { completeRules, givenNotesOf, writtenFingers, type StoredFinger, type St
 import {
   ContractError,
   createPlanner,
-  dropGivenIds,
+  dropHouseMarks,
   parseMusicXml,
   readScore,
   serializeMusicXml,
@@ -33,6 +33,6 @@ export const exportPiece = (document: string, plan: Exported): string => {
   const parsed = parseMusicXml(document);
   if (parsed.kind === 'error') throw new ContractError(`a stored document no longer reads: ${parsed.error.code}`);
   writeFingering(parsed.value, writtenFingers(chosenFingers(parsed.value, plan)));
-  dropGivenIds(parsed.value);
+  dropHouseMarks(parsed.value);
   return serializeMusicXml(parsed.value);
 };

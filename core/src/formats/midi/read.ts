@@ -72,6 +72,19 @@ const layBars = (
   return bars;
 };
 
+/** A first bar that is shorter than the metre which follows at once is an upbeat: bar 0. */
+const withUpbeat = (bars: readonly Bar[], ticksPerQuarter: number): readonly Bar[] => {
+  const [first, second] = bars;
+  if (!first || !second || first.metre.beatType !== second.metre.beatType) return bars;
+  if (first.metre.beats >= second.metre.beats) return bars;
+  const full = (second.metre.beats * 4 * ticksPerQuarter) / second.metre.beatType;
+  return bars.map((bar, index) => ({
+    ...bar,
+    number: index,
+    ...(index === 0 ? { metre: second.metre, missingTicks: full - first.lengthTicks } : {}),
+  }));
+};
+
 /**
  * Voices of one hand: each note in the first voice that is free, chords together. The outer line is the first voice: the
  * right hand's highest, the left hand's lowest.
@@ -162,7 +175,7 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
   const placed = <T>(changes: readonly ({ readonly at: number } & T)[], of: (change: T) => T): Placed<T>[] =>
     changes.map((change) => ({ at: Math.round(change.at * steps), value: of(change) }));
   const end = Math.max(...notes.map(({ to }) => to)) * ticksPerStep;
-  const bars = layBars(
+  const laid = layBars(
     end,
     steps,
     placed<Metre>(performance.metres, ({ beats, beatType }) => ({ beats, beatType })),
@@ -172,12 +185,13 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
       key: { fifths: key.fifths, mode: key.mode },
     },
   );
-  if (!bars) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
+  if (!laid) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
+  const bars = withUpbeat(laid, steps);
   const right = scoreNotes(notes, 'right', bars, ticksPerStep);
   const left = scoreNotes(notes, 'left', bars, ticksPerStep);
   const all = [...right.notes, ...left.notes].sort((a, b) => a.onsetTicks - b.onsetTicks || a.midi - b.midi);
   if (all.length === 0) return fail({ code: 'no-notes' });
-  const end2 = bars[bars.length - 1]!.onsetTicks + bars[bars.length - 1]!.lengthTicks;
+  const last = bars[bars.length - 1]!;
   return ok({
     score: coarsened({
       title: performance.title.trim() || 'Untitled',
@@ -186,7 +200,7 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
       bars,
       notes: all,
       slurs: [],
-      marks: marksOf(performance, steps).filter(({ onsetTicks }) => onsetTicks < end2),
+      marks: marksOf(performance, steps).filter(({ onsetTicks }) => onsetTicks < last.onsetTicks + last.lengthTicks),
       issues: [...right.issues, ...left.issues],
     }),
     findings: {

@@ -42,7 +42,7 @@ describe('a score written as MIDI', () => {
     fc.assert(fc.property(scores({ plain: true }), expectSame), { numRuns: 200 });
   });
 
-  // Two demo pieces have grace notes or an upbeat, which MIDI files do not tell apart from others.
+  // Grace notes come back as the short notes that are played for them.
   it.each(demoPieces())('keeps the strokes of $name', ({ bytes }) => {
     const { score } = openScore(bytes);
     if (score.notes.some(({ graceIndex }) => graceIndex !== null)) return;

@@ -1,6 +1,6 @@
 import { writeMidi as writeFile, type MidiEvent } from 'midi-file';
 import { SIDES, type Side } from '../../hand/hand';
-import type { Note, Score } from '../../score/score';
+import type { Bar, Metre, Note, Score } from '../../score/score';
 
 /** An event at a place of its own; `rank` orders what falls together: ends before beginnings. */
 interface Placed {
@@ -32,14 +32,23 @@ const withDeltas = (events: readonly Placed[]): MidiEvent[] => {
   return [...track, { deltaTime: 0, meta: true, type: 'endOfTrack' }];
 };
 
+/** The metre of a bar as long as it is: an upbeat is a short bar of its own, as MIDI files have no other word for it. */
+const metreOf = ({ lengthTicks, metre }: Bar, { ticksPerQuarter }: Score): Metre => {
+  const beats = (lengthTicks * metre.beatType) / (4 * ticksPerQuarter);
+  return Number.isInteger(beats) && beats <= 64 ? { ...metre, beats } : metre;
+};
+
 const conductor = (score: Score, scale: number): MidiEvent[] => {
   const events: Placed[] = [
     { at: 0, rank: 0, event: { deltaTime: 0, meta: true, type: 'trackName', text: score.title } },
   ];
-  score.bars.forEach(({ onsetTicks, metre, key }, index) => {
+  score.bars.forEach((bar, index) => {
+    const { onsetTicks, key } = bar;
     const before = score.bars[index - 1];
+    const metre = metreOf(bar, score);
+    const last = before && metreOf(before, score);
     const at = onsetTicks * scale;
-    if (before?.metre.beats !== metre.beats || before.metre.beatType !== metre.beatType)
+    if (last?.beats !== metre.beats || last.beatType !== metre.beatType)
       events.push({
         at,
         rank: 1,

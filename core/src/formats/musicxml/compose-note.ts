@@ -61,8 +61,6 @@ export interface Sheet {
   readonly slurs: ReadonlyMap<string, readonly SlurEnd[]>;
 }
 
-const idOf = ({ note, piece }: WrittenNote): string => (piece === 0 ? note.id : (note.tiedIds[piece - 1] ?? ''));
-
 const ornamentElement = (build: Build, ornament: Ornament): Element =>
   build(
     'ornaments',
@@ -137,7 +135,6 @@ export const noteElement = (
 ): Element => {
   const { build } = sheet;
   const isGrace = written !== undefined && written.note.graceIndex !== null;
-  const id = written ? idOf(written) : '';
   const { value } = event;
   const content: Content[] = [
     isGrace ? build('grace') : undefined,
@@ -162,5 +159,5 @@ export const noteElement = (
     ...(place.isChord ? [] : event.beams.map((beam, index) => build('beam', { number: String(index + 1) }, beam))),
     notationsElement(sheet, event, written, place.isChord),
   ];
-  return build('note', id === '' ? {} : { id }, ...content);
+  return build('note', {}, ...content);
 };

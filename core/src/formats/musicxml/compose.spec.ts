@@ -9,12 +9,9 @@ import { composeMusicXml } from './compose';
 describe('a score written as MusicXML', () => {
   // Schema of MusicXML 3.0 as published; what is written needs nothing newer.
   it('is valid by the published schema', async () => {
-    for (const score of fc.sample(scores(), { numRuns: 12, seed: 5 }))
-      // Ids on notes came with 3.1.
-      expect(
-        await schemaErrors(serializeMusicXml(composeMusicXml(score)).replace(/<note id="[^"]*"/g, '<note')),
-      ).toEqual([]);
-  });
+    for (const score of fc.sample(scores(), { numRuns: 4, seed: 5 }))
+      expect(await schemaErrors(serializeMusicXml(composeMusicXml(score)))).toEqual([]);
+  }, 60_000);
 
   it('reads again as the same score', () => {
     fc.assert(
@@ -22,7 +19,7 @@ describe('a score written as MusicXML', () => {
         const { score: read } = openScore(serializeMusicXml(composeMusicXml(score)));
         expect(comparable(read)).toEqual(comparable(score));
       }),
-      { numRuns: 300 },
+      { numRuns: 120 },
     );
   });
 });

@@ -192,7 +192,7 @@ const ELEMENT_ROOT = 'score-partwise';
 
 /**
  * Writes a score as a MusicXML 4.0 document of one piano part: for music that did not come as MusicXML. Reading it again
- * gives the same score. Ids of notes are written where the score has them.
+ * gives the same score, with ids of its own.
  */
 export const composeMusicXml = (score: Score): MusicXmlDocument => {
   const type = new DOMImplementation().createDocumentType(

@@ -35,7 +35,7 @@ describe('the engraver and the core', () => {
       fc.asyncProperty(scores({ plain: true }), async (score) => {
         await expectAgreement(openScore(serializeMusicXml(composeMusicXml(score))));
       }),
-      { numRuns: 60 },
+      { numRuns: 80 },
     );
   });
 });

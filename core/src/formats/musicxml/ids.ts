@@ -1,5 +1,6 @@
 import { children } from './dom';
 import { measuresByPart, type MusicXmlDocument } from './document';
+import { forgetChosenParts } from './parts';
 
 /**
  * Prefix of the ids that are given here. They are made of part, measure and note counted in document order, so the same
@@ -41,10 +42,11 @@ export const giveNoteIds = (document: MusicXmlDocument): void => {
 };
 
 /**
- * Takes the given ids off again, for files that leave the house: `note/@id` came only with MusicXML 3.1, and reading the
- * file again gives the same ids.
+ * Takes off what the house wrote into a document for itself, for files that leave it: the choice of parts, and the given
+ * ids (`note/@id` came only with MusicXML 3.1, and reading the file again gives the same ids).
  */
-export const dropGivenIds = (document: MusicXmlDocument): void => {
+export const dropHouseMarks = (document: MusicXmlDocument): void => {
+  forgetChosenParts(document);
   for (const measures of measuresByPart(document).values())
     for (const measure of measures)
       for (const note of children(measure.element, 'note'))

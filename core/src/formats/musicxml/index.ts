@@ -1,8 +1,10 @@
 export { openMusicXml } from './open';
 export { parseMusicXml, serializeMusicXml, type MusicXmlDocument } from './document';
 export { explainMusicXmlError, type MusicXmlError } from './errors';
-export { dropGivenIds } from './ids';
+export { dropHouseMarks } from './ids';
+export { choosePianoParts, partChoices, type PartChoice } from './parts';
 export * from '../limits';
 export { composeMusicXml } from './compose';
+export { packMusicXml } from './pack';
 export { readScore } from './read';
 export { writeFingering, writePlaceholders, type WrittenFingers } from './write';

@@ -7,6 +7,7 @@ import { child, childNumber, children, childText, nameOf, numberIn } from './dom
 import type { Measure } from './document';
 import type { MusicXmlError } from './errors';
 import { MAX_QUARTERS } from '../limits';
+import { AS_WRITTEN, readTransposition, transposed, type Transposition } from './transpose';
 import {
   hasNotation,
   readArticulations,
@@ -37,6 +38,8 @@ export interface MeasureContent {
   readonly lengthTicks: number;
   readonly key: Key;
   readonly metre: Metre;
+  /** False in free time, where a bar has no due length. */
+  readonly metred: boolean;
   readonly repeatStart: boolean;
   readonly repeatEnd: number;
   readonly endingStart: readonly number[];
@@ -50,6 +53,8 @@ export interface PartState {
   divisions: number;
   key: Key;
   metre: Metre;
+  metred: boolean;
+  transposition: Transposition;
 }
 
 export const startOfPart = (ticksPerQuarter: number, sideOfStaff: (staff: number) => Side): PartState => ({
@@ -58,6 +63,8 @@ export const startOfPart = (ticksPerQuarter: number, sideOfStaff: (staff: number
   divisions: 1,
   key: { fifths: 0, mode: 'major' },
   metre: { beats: 4, beatType: 4 },
+  metred: true,
+  transposition: AS_WRITTEN,
 });
 
 interface Walk {
@@ -96,7 +103,11 @@ const readKey = (element: Element, before: Key): Key => {
 const readAttributes = (element: Element, state: PartState, walk: Walk): void => {
   state.divisions = childNumber(element, 'divisions') ?? state.divisions;
   for (const key of children(element, 'key')) state.key = readKey(key, state.key);
-  for (const time of children(element, 'time')) state.metre = readMetre(time) ?? state.metre;
+  for (const time of children(element, 'time')) {
+    state.metre = readMetre(time) ?? state.metre;
+    state.metred = child(time, 'senza-misura') === undefined;
+  }
+  for (const transpose of children(element, 'transpose')) state.transposition = readTransposition(transpose);
   for (const clef of children(element, 'clef'))
     walk.marks.push({
       kind: 'clef',
@@ -124,10 +135,11 @@ const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, 
     walk.issues.push({ code: 'unreadable-note' });
     return;
   }
-  const midi = midiOf(read.pitch);
-  if (read.bent) walk.issues.push({ code: 'quarter-tone', pitch: pitchName(read.pitch) });
+  const pitch = transposed(read.pitch, state.transposition);
+  const midi = midiOf(pitch);
+  if (read.bent) walk.issues.push({ code: 'quarter-tone', pitch: pitchName(pitch) });
   if (midi < LOWEST_KEY || midi > HIGHEST_KEY) {
-    walk.issues.push({ code: 'off-keyboard', pitch: pitchName(read.pitch) });
+    walk.issues.push({ code: 'off-keyboard', pitch: pitchName(pitch) });
     return;
   }
   const staff = childNumber(note, 'staff') ?? 1;
@@ -137,7 +149,7 @@ const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, 
     side: state.sideOfStaff(staff),
     staff,
     voice: childText(note, 'voice') || '1',
-    pitch: read.pitch,
+    pitch,
     midi,
     onsetTicks: onset,
     durationTicks: isGrace ? 0 : ticks,
@@ -254,6 +266,7 @@ export const readMeasure = (measure: Measure, state: PartState): Result<MeasureC
     lengthTicks: walk.furthest,
     key: state.key,
     metre: state.metre,
+    metred: state.metred,
     ...readBarlines(measure.element),
   });
 };

@@ -35,8 +35,15 @@ const decode = (bytes: Uint8Array): Opened => {
   }
 };
 
-const containerScore = (container: Uint8Array | undefined): string | undefined =>
-  container && /<rootfile\b[^>]*\bfull-path\s*=\s*["']([^"']+)["']/.exec(strFromU8(container))?.[1];
+const attribute = (tag: string, name: string): string | undefined =>
+  new RegExp(`\\b${name}\\s*=\\s*["']([^"']+)["']`).exec(tag)?.[1];
+
+/** The score among the root files of a container: by its media type, which only others need to name (MusicXML 4.0). */
+const containerScore = (container: Uint8Array | undefined): string | undefined => {
+  const roots = container ? [...strFromU8(container).matchAll(/<rootfile\b[^>]*>/g)].map(([tag]) => tag) : [];
+  const score = roots.find((tag) => /musicxml|^$/.test(attribute(tag, 'media-type') ?? ''));
+  return attribute(score ?? roots[0] ?? '', 'full-path');
+};
 
 /** Unpacks only what is asked for; sizes are checked before memory is given to an entry, and again after. */
 const unpack = (

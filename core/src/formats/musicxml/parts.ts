@@ -1,11 +1,13 @@
 import type { Side } from '../../hand/hand';
 import { fail, ok, type Result } from '../../result';
-import { child, childNumber, children, childText, numberIn, path, text } from './dom';
+import type { Element } from '@xmldom/xmldom';
+import { child, childNumber, children, childText, nameOf, numberIn, path, text } from './dom';
 import { measuresByPart, type Measure, type MusicXmlDocument } from './document';
 import type { MusicXmlError } from './errors';
 
 /** One part of the document that the pianist plays, and which hand each of its staves belongs to. */
 export interface PianoPart {
+  readonly id: string;
   readonly measures: readonly Measure[];
   readonly sideOfStaff: (staff: number) => Side;
 }
@@ -65,25 +67,93 @@ const partInfos = (document: MusicXmlDocument): PartInfo[] => {
 };
 
 const wholePart = (part: PartInfo): PianoPart => ({
+  id: part.id,
   measures: part.measures,
   // A third staff of a piano part is nearly always the left hand's.
   sideOfStaff: part.staves > 1 ? (staff) => (staff <= 1 ? 'right' : 'left') : () => (part.lowClef ? 'left' : 'right'),
 });
 
-const oneHand = (part: PartInfo, side: Side): PianoPart => ({ measures: part.measures, sideOfStaff: () => side });
+const oneHand = (part: PartInfo, side: Side): PianoPart => ({
+  id: part.id,
+  measures: part.measures,
+  sideOfStaff: () => side,
+});
 
 const twoHands = (first: PartInfo, second: PartInfo): PianoPart[] =>
   first.lowClef && !second.lowClef
     ? [oneHand(first, 'left'), oneHand(second, 'right')]
     : [oneHand(first, 'right'), oneHand(second, 'left')];
 
+/** Name under which a document itself remembers which of its parts are played. */
+const CHOICE = 'kettle-step-parts';
+
+const choiceField = (document: MusicXmlDocument): Element | undefined => {
+  const miscellaneous = path(document.root, 'identification', 'miscellaneous');
+  return miscellaneous && children(miscellaneous).find((field) => field.getAttribute('name') === CHOICE);
+};
+
+/** What may stand before `identification`, and after it, in a score. */
+const BEFORE_IDENTIFICATION = new Set(['work', 'movement-number', 'movement-title']);
+
+/** Writes into the document which parts are played, by id; reading follows it. */
+export const choosePianoParts = (document: MusicXmlDocument, ids: readonly string[]): void => {
+  forgetChosenParts(document);
+  const { dom, root } = document;
+  const make = (name: string): Element =>
+    root.namespaceURI ? dom.createElementNS(root.namespaceURI, name) : dom.createElement(name);
+  const into = (parent: Element, name: string, before: Element | null): Element =>
+    child(parent, name) ?? (parent.insertBefore(make(name), before) as Element);
+  const first = children(root).find((element) => !BEFORE_IDENTIFICATION.has(nameOf(element))) ?? null;
+  const miscellaneous = into(into(root, 'identification', first), 'miscellaneous', null);
+  const field = make('miscellaneous-field');
+  field.setAttribute('name', CHOICE);
+  field.appendChild(dom.createTextNode(ids.join(' ')));
+  miscellaneous.appendChild(field);
+};
+
+/** Takes the choice off again; what it left empty goes with it. */
+export const forgetChosenParts = (document: MusicXmlDocument): void => {
+  let element = choiceField(document);
+  for (let level = 0; element && level < 3; level += 1) {
+    const parent = element.parentNode as Element | null;
+    if (children(element).length > 0) return;
+    parent?.removeChild(element);
+    element = parent ?? undefined;
+  }
+};
+
+/** A part of a document, for choosing. */
+export interface PartChoice {
+  readonly id: string;
+  readonly name: string;
+  readonly staves: number;
+  readonly chosen: boolean;
+}
+
+/** The pitched parts of a document and which of them are read as the piano. */
+export const partChoices = (document: MusicXmlDocument): readonly PartChoice[] => {
+  const found = findPianoParts(document);
+  const chosen = new Set(found.kind === 'ok' ? found.value.map(({ id }) => id) : []);
+  return partInfos(document)
+    .filter(({ pitched }) => pitched)
+    .map(({ id, name, staves }) => ({ id, name, staves, chosen: chosen.has(id) }));
+};
+
+const asChosen = (parts: readonly PartInfo[], ids: readonly string[]): readonly PianoPart[] => {
+  const [first, second] = ids.flatMap((id) => parts.find((part) => part.id === id) ?? []);
+  if (first && second && first !== second && first.staves === 1 && second.staves === 1) return twoHands(first, second);
+  return first ? [wholePart(first)] : [];
+};
+
 /**
- * Chooses what the pianist plays: a part with two staves (one that calls itself a piano before others), else two parts
+ * Chooses what the pianist plays: what the document itself remembers, else a part with two staves (one that calls itself a piano before others), else two parts
  * with one staff each, else a single staff.
  */
 export const findPianoParts = (document: MusicXmlDocument): Result<readonly PianoPart[], MusicXmlError> => {
   const parts = partInfos(document);
   const pitched = parts.filter((part) => part.pitched);
+  const remembered = asChosen(pitched, text(choiceField(document)).split(/\s+/));
+  if (remembered.length > 0) return ok(remembered);
   const grand = pitched.filter((part) => part.staves >= 2);
   const chosen = grand.find((part) => part.keyboard) ?? grand[0];
   if (chosen) return ok([wholePart(chosen)]);
@@ -92,4 +162,19 @@ export const findPianoParts = (document: MusicXmlDocument): Result<readonly Pian
   if (first && second && more.length === 0) return ok(twoHands(first, second));
   if (first && !second) return ok([wholePart(first)]);
   return fail({ code: 'no-piano-part', parts: parts.slice(0, 8).map((part) => part.name) });
+};
+
+/** Takes the parts that are not played out of a document. For drawing only. */
+export const leaveOtherPartsOut = (document: MusicXmlDocument): void => {
+  const found = findPianoParts(document);
+  if (found.kind === 'error') return;
+  const played = new Set(found.value.map(({ id }) => id));
+  const list = child(document.root, 'part-list');
+  const holders = [document.root, ...children(document.root, 'measure'), ...(list ? [list] : [])];
+  for (const holder of holders)
+    for (const element of children(holder)) {
+      const isPart = nameOf(element) === 'part' || nameOf(element) === 'score-part';
+      if ((isPart && !played.has(element.getAttribute('id') ?? '')) || nameOf(element) === 'part-group')
+        holder.removeChild(element);
+    }
 };

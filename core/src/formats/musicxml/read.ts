@@ -66,6 +66,28 @@ const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticks
   return bars;
 };
 
+/**
+ * Bars that hold more or less than their metre. An upbeat, the last bar, bars outside the count and the halves of a bar that
+ * a repeat divides may be short.
+ */
+const lengthIssues = (
+  measures: readonly Measure[],
+  contents: readonly Contents[],
+  bars: readonly Bar[],
+  ticksPerQuarter: number,
+): ScoreIssue[] =>
+  bars.flatMap((bar, index): ScoreIssue[] => {
+    const metred = contents.every((part) => part[index]?.metred ?? true);
+    const full = (bar.metre.beats * 4 * ticksPerQuarter) / bar.metre.beatType;
+    if (!metred || bar.lengthTicks === full) return [];
+    const [before, after] = [bars[index - 1], bars[index + 1]];
+    const isUncounted = measures[index]?.header.getAttribute('implicit') === 'yes';
+    const isDivided = bar.repeatStart || bar.repeatEnd > 0 || (before?.repeatEnd ?? 0) > 0 || after?.repeatStart;
+    if (bar.lengthTicks < full && (!before || !after || isUncounted || isDivided)) return [];
+    const quarters = (ticks: number): number => ticks / ticksPerQuarter;
+    return [{ bar: index, code: 'bar-length', quarters: quarters(bar.lengthTicks), dueQuarters: quarters(full) }];
+  });
+
 const placeNotes = (contents: Contents, bars: readonly Bar[]): PlacedNote[] =>
   contents.flatMap((content, bar) =>
     content.notes.map((note) => ({ ...note, bar, onsetTicks: note.onsetTicks + (bars[bar]?.onsetTicks ?? 0) })),
@@ -119,7 +141,11 @@ const assemble = (
     notes,
     slurs: placed.flatMap((part) => joinSlurs(part)),
     marks: contents.flatMap((part) => placeMarks(part, bars)).sort((a, b) => a.onsetTicks - b.onsetTicks),
-    issues: [...contents.flatMap(placeIssues), ...joined.flatMap((part) => part.issues)],
+    issues: [
+      ...contents.flatMap(placeIssues),
+      ...joined.flatMap((part) => part.issues),
+      ...lengthIssues(parts[0]?.measures ?? [], contents, bars, ticksPerQuarter),
+    ],
   });
 };
 

@@ -3,7 +3,7 @@ import { demoPieces } from '../../../testing/demo';
 import { schemaErrors } from '../../../testing/schema';
 import type { Finger } from '../../hand/hand';
 import { serializeMusicXml } from './document';
-import { dropGivenIds } from './ids';
+import { dropHouseMarks } from './ids';
 import { writeFingering, writePlaceholders, type WrittenFingers } from './write';
 
 const fingers = (
@@ -51,7 +51,7 @@ describe('writing fingers into a document', () => {
       '<!-- a remark --><?engraver do="this"?><sound tempo="60"/><future-element kind="new"><deep>&lt;&amp;</deep></future-element>';
     const source = partwise([ATTRIBUTES + odd + pitched('C4', 16)]);
     const { document } = openScore(source);
-    dropGivenIds(document);
+    dropHouseMarks(document);
     expect(serializeMusicXml(document)).toBe(source.replace('?><score', '?>\n<score').replace('?>\n<', '?><'));
   });
 
@@ -62,7 +62,7 @@ describe('writing fingers into a document', () => {
     expect(ids).toEqual(['mine', 'ks-1-1-2', 'ks-1-1-3', 'ks-1-1-4']);
     const { document } = openScore(source);
     expect(openScore(serializeMusicXml(document)).score.notes.map((note) => note.id)).toEqual(ids);
-    dropGivenIds(document);
+    dropHouseMarks(document);
     expect(serializeMusicXml(document)).toContain('<note id="mine">');
     expect(serializeMusicXml(document)).not.toContain('ks-');
   });
@@ -86,7 +86,7 @@ describe('the published schema', () => {
     async ({ bytes }) => {
       const { document, score } = openScore(bytes);
       writeFingering(document, fingers(score.notes.map(({ id }) => [id, 3, 1, [2]])));
-      dropGivenIds(document);
+      dropHouseMarks(document);
       expect(await schemaErrors(serializeMusicXml(document))).toEqual([]);
       // And what was written is read back.
       const again = openScore(serializeMusicXml(document)).score;

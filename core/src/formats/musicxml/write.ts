@@ -3,6 +3,7 @@ import type { Finger } from '../../hand/hand';
 import type { Note, Score } from '../../score/score';
 import { child, children, nameOf } from './dom';
 import { measuresByPart, type MusicXmlDocument } from './document';
+import { leaveOtherPartsOut } from './parts';
 
 /** Fingers to be written on one note: the finger that strikes, the one that silently replaces it, and others that would do. */
 export interface WrittenFingers {
@@ -94,9 +95,10 @@ const voicesByStaff = (score: Score): ReadonlyMap<string, readonly string[]> => 
 
 /**
  * Gives every struck note a finger number to be engraved, whatever it will be: the engraver makes room for it once, and the
- * figure is put in later. For drawing only; never stored or exported.
+ * figure is put in later. Parts that are not played go. For drawing only; never stored or exported.
  */
 export const writePlaceholders = (document: MusicXmlDocument, score: Score): void => {
+  leaveOtherPartsOut(document);
   const voices = voicesByStaff(score);
   const byId = new Map(score.notes.map((note) => [note.id, note]));
   for (const measures of measuresByPart(document).values())

@@ -1,4 +1,5 @@
 import type { Bar } from '../../score/score';
+import type { Bracket } from './tuplets';
 import { NOTE_TYPES, type NoteValue } from './values';
 
 /** State of one beam at a note, by the words of MusicXML. */
@@ -33,8 +34,16 @@ const beamAt = (levels: readonly number[], at: number, level: number): Beam => {
   return at > 0 ? 'backward hook' : 'forward hook';
 };
 
-/** The beams of each event, from the outermost in. A note that stands alone in its beat has a flag: none. */
-export const beamsOf = (events: readonly Beamable[], bar: Bar, ticksPerQuarter: number): (readonly Beam[])[] => {
+/**
+ * The beams of each event, from the outermost in. A note that stands alone in its beat has a flag: none. No beam leads into
+ * a tuplet or out of it.
+ */
+export const beamsOf = (
+  events: readonly Beamable[],
+  brackets: readonly Bracket[],
+  bar: Bar,
+  ticksPerQuarter: number,
+): (readonly Beam[])[] => {
   const size = groupTicks(bar, ticksPerQuarter);
   const beams: (readonly Beam[])[] = events.map(() => []);
   let group: number[] = [];
@@ -51,9 +60,10 @@ export const beamsOf = (events: readonly Beamable[], bar: Bar, ticksPerQuarter: 
     // Grace notes stand between the notes of a beam without breaking it.
     if (event.ticks === 0) return;
     const here = Math.floor((event.onsetTicks + bar.missingTicks) / size);
-    if (levelOf(event) === 0 || here !== beat) close();
+    if (levelOf(event) === 0 || here !== beat || brackets[index]?.tupletStarts) close();
     beat = here;
     if (levelOf(event) > 0) group.push(index);
+    if (brackets[index]?.tupletStops) close();
   });
   close();
   return beams;

@@ -149,8 +149,8 @@ const filled = (line: readonly Segment[][], bar: Bar, score: Score, pieces: Piec
 };
 
 const finishLine = (events: readonly Bare[], bar: Bar, score: Score): WrittenEvent[] => {
-  const beams = beamsOf(events, bar, score.ticksPerQuarter);
   const brackets = bracketsOf(events);
+  const beams = beamsOf(events, brackets, bar, score.ticksPerQuarter);
   return events.map((event, index) => ({ ...event, beams: beams[index] ?? [], ...brackets[index]! }));
 };
 
