@@ -1,5 +1,5 @@
 import { DEFAULT_HAND, SIDES } from '@kettle-step/core';
-import { readFingerRequest } from './arguments';
+import { readConvertRequest, readFingerRequest } from './arguments';
 
 const read = (...args: string[]) => readFingerRequest(args);
 
@@ -19,6 +19,8 @@ describe('the words after kettle-step finger', () => {
         ties: undefined,
         score: false,
         onlyOpen: false,
+        parts: [],
+        tune: 0,
       },
     });
   });
@@ -30,7 +32,13 @@ describe('the words after kettle-step finger', () => {
     );
     expect(request).toMatchObject({
       kind: 'ok',
-      value: { file: '-', sides: ['left'], hand: { span15Mm: 180 }, alternatives: 3, out: 'out.musicxml' },
+      value: {
+        file: '-',
+        sides: ['left'],
+        hand: { span15Mm: 180 },
+        alternatives: 3,
+        out: { path: 'out.musicxml', form: 'musicxml' },
+      },
     });
     expect(request.kind === 'ok' && [...request.value.locks]).toEqual([
       ['a', 1],
@@ -48,7 +56,8 @@ describe('the words after kettle-step finger', () => {
     [['a.xml', '--lock', 'n1=6'], '--lock takes a note id'],
     [['a.xml', '--alternatives', '-1'], 'alternatives'],
     [['a.xml', '--alternatives', '500'], '--alternatives takes a number'],
-    [['a.xml', '--out', 'a.mxl'], '--out writes'],
+    [['a.xml', '--out', 'a.pdf'], 'must end in one of .musicxml, .mxl, .abc, .mid'],
+    [['a.abc', '--tune', '0'], '--tune takes'],
     [['a.xml', '--tempo', '3'], 'tempo'],
     [['a.xml', '--ties', '2'], '--ties takes a strength'],
     [['a.xml', '--ties', 'soft'], '--ties takes a strength'],
@@ -57,5 +66,23 @@ describe('the words after kettle-step finger', () => {
     const request = read(...args);
     expect(request).toMatchObject({ kind: 'error', error: expect.stringContaining(sentence) });
     expect(request.kind === 'error' && request.error).not.toContain('\n');
+  });
+});
+
+describe('the words after kettle-step convert', () => {
+  it('name what is read, what is written and which part or tune', () => {
+    expect(readConvertRequest(['a.abc', 'b.mid', '--tune', '2', '--part', 'P1'])).toEqual({
+      kind: 'ok',
+      value: { file: 'a.abc', out: { path: 'b.mid', form: 'mid' }, tune: 1, parts: ['P1'] },
+    });
+  });
+
+  it.each([
+    [['a.abc'], 'two files'],
+    [['a.abc', 'b.wav'], 'must end in'],
+    [['a.abc', 'b.mid', '--tune', 'x'], '--tune takes'],
+    [['a.abc', 'b.mid', '--loud'], 'loud'],
+  ])('are refused in one sentence: %j', (args, sentence) => {
+    expect(readConvertRequest(args)).toMatchObject({ kind: 'error', error: expect.stringContaining(sentence) });
   });
 });

@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
 import {
+  andThen,
   fail,
   handOfSpan,
   DEFAULT_HAND,
@@ -14,19 +15,40 @@ import {
   type Finger,
   type Side,
 } from '@kettle-step/core';
+import { formOfName, SENT_FORMS, type SentForm } from '@kettle-step/core/formats';
 
-/** What `kettle-step finger` was asked to do. */
 export const MODELS = ['kettle-step', 'published-1997'] as const;
 export type Model = (typeof MODELS)[number];
 
-export interface FingerRequest {
+/** Which of several things in a file is meant. */
+interface Choice {
+  readonly parts: readonly string[];
+  /** Counted from 0. */
+  readonly tune: number;
+}
+
+/** A file to be written, in the form its name asks for. */
+export interface OutFile {
+  readonly path: string;
+  readonly form: SentForm;
+}
+
+/** What `kettle-step convert` was asked to do. */
+export interface ConvertRequest extends Choice {
+  /** A path, or `-` for standard input. */
+  readonly file: string;
+  readonly out: OutFile;
+}
+
+/** What `kettle-step finger` was asked to do. */
+export interface FingerRequest extends Choice {
   /** A path, or `-` for standard input. */
   readonly file: string;
   readonly sides: readonly Side[];
   readonly hand: Hand;
   readonly locks: Locks;
   readonly alternatives: number;
-  readonly out: string | undefined;
+  readonly out: OutFile | undefined;
   readonly model: Model;
   /** A JSON file of rules, not yet read. */
   readonly rules: string | undefined;
@@ -40,9 +62,11 @@ export interface FingerRequest {
 
 export const USAGE = `usage: kettle-step finger FILE [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
                           [--alternatives N] [--ties 0..1|hard] [--rules FILE.json] [--only-open] [--score]
-                          [--model kettle-step|published-1997] [--json] [--out FILE.musicxml]
+                          [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE]
+       kettle-step convert FILE OUT [--part ID]... [--tune N]
 
-FILE is MusicXML (.musicxml, .xml, .mxl), or - for standard input.
+FILE is MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid), or - for standard input; what is written follows
+the ending of its name.
 --hand          the hand to finger; both by default
 --span-mm       flat span from the outer edge of the thumb to that of the fifth finger; ${DEFAULT_HAND.span15Mm} by default
 --lock          holds a finger on a note; may be given again
@@ -52,6 +76,8 @@ FILE is MusicXML (.musicxml, .xml, .mxl), or - for standard input.
 --only-open     keeps the fingers that stand in the file and works out the others
 --score         takes the fingers that stand in the file and prices each bar against the best
 --model         published-1997 fingers single notes by the twelve published rules, for comparison
+--part          the part that is the piano, by its id; two where each hand has one
+--tune          which tune of an ABC file; the first by default
 --json          prints the plan as JSON; this is the only form so far, so it may be left out
 --out           writes the piece with the fingering in it`;
 
@@ -92,10 +118,45 @@ const readCount = (written: string | undefined): Result<number, string> => {
     : fail(`--alternatives takes a number from 0 to ${MAX_ALTERNATIVES}, not "${written}".`);
 };
 
-const readOut = (file: string | undefined): Result<string | undefined, string> =>
-  file !== undefined && /\.mxl$/i.test(file)
-    ? fail(`--out writes plain MusicXML; name a file ending in .musicxml, not "${file}".`)
-    : ok(file);
+const readOut = (path: string): Result<OutFile, string> => {
+  const form = formOfName(path);
+  return form
+    ? ok({ path, form })
+    : fail(`"${path}" must end in one of ${SENT_FORMS.map((known) => `.${known}`).join(', ')}.`);
+};
+
+const CHOICE_OPTIONS = {
+  part: { type: 'string', multiple: true, default: [] as string[] },
+  tune: { type: 'string' },
+} as const;
+
+const readChoice = (values: {
+  readonly part: readonly string[];
+  readonly tune?: string | undefined;
+}): Result<Choice, string> => {
+  const tune = Number(values.tune ?? 1);
+  return Number.isInteger(tune) && tune >= 1
+    ? ok({ parts: values.part, tune: tune - 1 })
+    : fail(`--tune takes the number of a tune from 1, not "${values.tune}".`);
+};
+
+/** What Node says of bad usage, as one sentence. */
+const usageError = (cause: unknown): string => (cause as Error).message.split('\n')[0] ?? 'bad usage';
+
+/** Reads the words after `kettle-step convert`; an error is one sentence. */
+export const readConvertRequest = (args: readonly string[]): Result<ConvertRequest, string> => {
+  let parsed;
+  try {
+    parsed = parseArgs({ args: [...args], allowPositionals: true, options: CHOICE_OPTIONS });
+  } catch (cause) {
+    return fail(usageError(cause));
+  }
+  const [file, path, ...more] = parsed.positionals;
+  if (file === undefined || path === undefined || more.length > 0)
+    return fail('kettle-step convert takes two files: what to read (or -) and what to write.');
+  const choice = readChoice(parsed.values);
+  return andThen(choice, (chosen) => andThen(readOut(path), (out) => ok({ file, out, ...chosen })));
+};
 
 const readTies = (written: string | undefined): Result<Rules['ties'] | undefined, string> => {
   if (written === undefined || written === 'hard') return ok(written);
@@ -126,6 +187,7 @@ const parse = (args: readonly string[]) =>
       model: { type: 'string', default: MODELS[0] },
       score: { type: 'boolean', default: false },
       'only-open': { type: 'boolean', default: false },
+      ...CHOICE_OPTIONS,
     },
   });
 
@@ -135,7 +197,7 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
   try {
     parsed = parse(args);
   } catch (cause) {
-    return fail((cause as Error).message.split('\n')[0] ?? 'bad usage');
+    return fail(usageError(cause));
   }
   const { values, positionals } = parsed;
   const [file, ...more] = positionals;
@@ -148,8 +210,10 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
   if (locks.kind === 'error') return locks;
   const alternatives = readCount(values.alternatives);
   if (alternatives.kind === 'error') return alternatives;
-  const out = readOut(values.out);
+  const out = values.out === undefined ? ok(undefined) : readOut(values.out);
   if (out.kind === 'error') return out;
+  const choice = readChoice(values);
+  if (choice.kind === 'error') return choice;
   const ties = readTies(values.ties);
   if (ties.kind === 'error') return ties;
   const model = readModel(values.model);
@@ -166,5 +230,6 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
     ties: ties.value,
     score: values.score,
     onlyOpen: values['only-open'],
+    ...choice.value,
   });
 };

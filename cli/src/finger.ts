@@ -1,31 +1,24 @@
 import {
-  andThen,
   createPlanner,
-  dropHouseMarks,
-  explainMusicXmlError,
   fail,
   ok,
-  openMusicXml,
-  parseMusicXml,
   printedLocks,
   publishedPlan,
-  readScore,
-  serializeMusicXml,
   SIDES,
-  writeFingering,
   type Locks,
   type PlanWarning,
   type Result,
   type Rules,
   type Score,
 } from '@kettle-step/core';
+import { explainMusicError, readMusic, sendMusic, type SentForm } from '@kettle-step/core/formats';
 import { planDocument, writtenFingers, type PlanDocument } from '@kettle-step/contract';
 import type { FingerRequest } from './arguments';
 
 export interface Fingered {
   readonly plan: PlanDocument;
-  /** The piece with the fingering written in. */
-  readonly musicXml: string;
+  /** The piece with the fingering written in, in the form asked for. */
+  readonly file: (form: SentForm) => Uint8Array;
 }
 
 /** Fingers that hold before anything is worked out: what stands in the file where that is asked for, and the locks. */
@@ -45,11 +38,9 @@ const byPublishedModel = (score: Score): { readonly locks: Locks; readonly warni
 
 /** Fingers one file's bytes; an error is one sentence for the user. */
 export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rules): Result<Fingered, string> => {
-  const document = andThen(openMusicXml(bytes), parseMusicXml);
-  if (document.kind === 'error') return fail(explainMusicXmlError(document.error));
-  const read = readScore(document.value);
-  if (read.kind === 'error') return fail(explainMusicXmlError(read.error));
-  const score = read.value;
+  const read = readMusic(bytes, request.file, { parts: request.parts, tune: request.tune });
+  if (read.kind === 'error') return fail(explainMusicError(read.error));
+  const { score } = read.value;
   const ids = new Set(score.notes.map((note) => note.id));
   for (const id of request.locks.keys())
     if (!ids.has(id)) return fail(`--lock names the note "${id}", which is not in this piece.`);
@@ -61,8 +52,6 @@ export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rul
   const fingers = request.sides
     .flatMap((side) => plan.hands[side].notes)
     .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }]));
-  writeFingering(document.value, writtenFingers(fingers));
-  dropHouseMarks(document.value);
   return ok({
     plan: planDocument(
       score,
@@ -73,6 +62,6 @@ export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rul
         ...(request.score ? { printed: planner.scorePrinted(score) } : {}),
       },
     ),
-    musicXml: serializeMusicXml(document.value),
+    file: (form) => sendMusic(form, read.value, writtenFingers(fingers)),
   });
 };

@@ -153,6 +153,15 @@ describe('kettle-step finger', () => {
       expect(call(['finger', '-'], input)).toMatchObject({ status: 2, stdout: '' });
   });
 
+  it('takes ABC and MIDI like MusicXML, and writes the form that is named', () => {
+    const abc = file('five.abc', 'X:1\nT:Five\nL:1/4\nK:C\nC D E F|G4|]\n');
+    const out = join(folder, 'five-out.abc');
+    expect(fingersOf(plan([abc, '--out', out]))).toEqual([1, 2, 3, 4, 5]);
+    expect(readFileSync(out, 'utf8')).toContain('!1!C2 !2!D2 !3!E2 !4!F2 | !5!G8 |]');
+    expect(call(['convert', abc, 'five.mid'])).toEqual({ status: 0, stdout: '', stderr: '' });
+    expect(fingersOf(plan([join(folder, 'five.mid'), '--hand', 'right']))).toEqual([1, 2, 3, 4, 5]);
+  });
+
   it('works through a link from elsewhere', () => {
     const link = join(folder, 'ks');
     symlinkSync(PROGRAM, link);
@@ -161,5 +170,23 @@ describe('kettle-step finger', () => {
 
   it('shows its words when asked', () => {
     expect(call(['--help'])).toMatchObject({ status: 0, stderr: '', stdout: expect.stringContaining('usage:') });
+  });
+});
+
+describe('kettle-step convert', () => {
+  it.each(['musicxml', 'mxl', 'abc'])('carries fingers from %s to every other form that has them', (form) => {
+    const [piece] = demoPieces().slice(-1);
+    const first = file('piece.musicxml', piece!.bytes);
+    expect(call(['convert', first, `by-${form}.${form}`]).status).toBe(0);
+    expect(call(['convert', `by-${form}.${form}`, 'home.musicxml']).status).toBe(0);
+    const fingers = (path: string): (number | undefined)[] =>
+      openScore(readFileSync(join(folder, path))).score.notes.map(({ printed }) => printed[0]?.finger);
+    expect(fingers('home.musicxml')).toEqual(fingers('piece.musicxml'));
+  });
+
+  it('tells on standard error what it read around, and ends with 2 for what it cannot read', () => {
+    const told = call(['convert', file('odd.abc', 'X:1\nK:C\nC !foo!E|\n'), 'odd.musicxml']);
+    expect(told).toMatchObject({ status: 0, stderr: 'Line 3, column 3: Unknown decoration: foo.\n' });
+    expect(call(['convert', file('no.mid', 'MThd'), 'no.abc'])).toMatchObject({ status: 2, stdout: '' });
   });
 });

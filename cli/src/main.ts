@@ -1,7 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { completeRules, rulesFileSchema } from '@kettle-step/contract';
 import { andThen, fail, MAX_FILE_BYTES, ok, type Result, type Rules } from '@kettle-step/core';
-import { readFingerRequest, USAGE, type FingerRequest } from './arguments';
+import { explainMusicError, readMusic, sendMusic } from '@kettle-step/core/formats';
+import { readConvertRequest, readFingerRequest, USAGE, type FingerRequest } from './arguments';
 import { fingerFile } from './finger';
 
 /** Exit statuses: done, and bad usage or bad input. */
@@ -22,9 +23,9 @@ const readInput = (file: string): Result<Uint8Array, string> => {
   }
 };
 
-const writeOutput = (file: string, text: string): Result<null, string> => {
+const writeOutput = (file: string, content: Uint8Array): Result<null, string> => {
   try {
-    writeFileSync(file, text);
+    writeFileSync(file, content);
     return ok(null);
   } catch (cause) {
     return fail(`"${file}" cannot be written (${(cause as NodeJS.ErrnoException).code ?? 'unknown reason'}).`);
@@ -62,16 +63,31 @@ const finger = (args: readonly string[]): Result<string, string> => {
   const fingered = fingerFile(input.value, request.value, rules.value);
   if (fingered.kind === 'error') return fingered;
   if (request.value.out !== undefined) {
-    const written = writeOutput(request.value.out, fingered.value.musicXml);
+    const { path, form } = request.value.out;
+    const written = writeOutput(path, fingered.value.file(form));
     if (written.kind === 'error') return written;
   }
   return ok(`${JSON.stringify(fingered.value.plan)}\n`);
 };
 
+/** Fingers that stand in a file stay as they are. */
+const convert = (args: readonly string[]): Result<string, string> => {
+  const request = readConvertRequest(args);
+  if (request.kind === 'error') return request;
+  const { file, out, parts, tune } = request.value;
+  const input = readInput(file);
+  if (input.kind === 'error') return input;
+  const read = readMusic(input.value, file, { parts, tune });
+  if (read.kind === 'error') return fail(explainMusicError(read.error));
+  for (const notice of read.value.notices) process.stderr.write(`${notice}\n`);
+  return andThen(writeOutput(out.path, sendMusic(out.form, read.value, new Map())), () => ok(''));
+};
+
 const run = (command: string | undefined, args: readonly string[]): Result<string, string> => {
   if (command === 'finger') return finger(args);
+  if (command === 'convert') return convert(args);
   if (command === '--help' || command === 'help') return ok(`${USAGE}\n`);
-  return fail(`kettle-step knows the command "finger"; try kettle-step --help.`);
+  return fail(`kettle-step knows the commands "finger" and "convert"; try kettle-step --help.`);
 };
 
 const [command, ...args] = process.argv.slice(2);

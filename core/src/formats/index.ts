@@ -3,3 +3,4 @@ export * from './abc';
 export * from './midi';
 export * from './music';
 export { withFingers } from './fingered';
+export * from './send';
