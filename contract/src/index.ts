@@ -6,3 +6,4 @@ export * from './engine';
 export * from './desk';
 export * from './version';
 export * from './rules';
+export * from './plan-csv';

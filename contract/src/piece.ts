@@ -88,7 +88,29 @@ export const pieceSchema = pieceSummarySchema.extend({
 });
 export type Piece = z.infer<typeof pieceSchema>;
 
-export const createdSchema = z.object({ id: z.string(), title: z.string() });
+export const createdSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  /** What was read around, derived or guessed, in sentences. */
+  notices: z.array(z.string()),
+});
+export type Created = z.infer<typeof createdSchema>;
+
+/** What may be said along with a file that comes in: its name, and which part or tune of it is meant. */
+export const bringInSchema = z.object({
+  name: z.string().max(300).default(''),
+  part: z
+    .union([
+      z
+        .string()
+        .max(200)
+        .transform((part) => [part]),
+      z.array(z.string().max(200)).max(2),
+    ])
+    .default([]),
+  /** Counted from 0. */
+  tune: z.coerce.number().int().min(0).max(10_000).default(0),
+});
 
 /** Names in addresses: letters, digits and hyphens. */
 export const pieceIdSchema = z.string().regex(/^[a-z0-9-]{1,64}$/);

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ContractError, explainMusicXmlError } from '@kettle-step/core';
+import { ContractError } from '@kettle-step/core';
+import { explainMusicError } from '@kettle-step/core/formats';
 import { importPiece, type PieceStore } from '@kettle-step/server';
 import { DEMO_PIECES } from './studio';
 
@@ -8,8 +9,9 @@ import { DEMO_PIECES } from './studio';
 export const loadDemoStudio = async (store: PieceStore, folder: string, now: Date): Promise<void> => {
   if ((await store.list()).length > 0) return;
   for (const { id, student } of DEMO_PIECES) {
-    const piece = importPiece(readFileSync(join(folder, `${id}.musicxml`)));
-    if (piece.kind === 'error') throw new ContractError(`${id}: ${explainMusicXmlError(piece.error)}`);
-    await store.add(id, piece.value, student, now);
+    const file = `${id}.musicxml`;
+    const imported = importPiece(readFileSync(join(folder, file)), file);
+    if (imported.kind === 'error') throw new ContractError(`${id}: ${explainMusicError(imported.error)}`);
+    await store.add(id, imported.value.piece, student, now);
   }
 };

@@ -36,8 +36,8 @@ export const testServer = async (more: Partial<StartOptions> = {}): Promise<Test
 };
 
 /** Brings a file onto the shelf; the answer as it came. */
-export const bringIn = (server: TestServer, content: string | Uint8Array<ArrayBuffer>): Promise<Response> =>
-  server.fetch('api/pieces', {
+export const bringIn = (server: TestServer, content: string | Uint8Array<ArrayBuffer>, query = ''): Promise<Response> =>
+  server.fetch(`api/pieces${query}`, {
     method: 'POST',
     body: content,
     headers: { 'Content-Type': 'application/octet-stream' },

@@ -1,6 +1,6 @@
 import { BAR_STATES, DECIDED_BY, VERSION_KINDS } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
-import { integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** A piece: its document whole, and what the shelf shows of it. */
 export const pieces = sqliteTable('pieces', {
@@ -14,6 +14,9 @@ export const pieces = sqliteTable('pieces', {
   notes: integer('notes').notNull(),
   /** MusicXML with an id on every note. */
   document: text('document').notNull(),
+  /** The file as it was brought in, to the byte; pieces from before it was kept have none. */
+  source: blob('source', { mode: 'buffer' }),
+  sourceName: text('source_name').notNull().default(''),
   createdAt: text('created_at').notNull(),
   updatedAt: text('updated_at').notNull(),
 });

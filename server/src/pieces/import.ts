@@ -1,39 +1,43 @@
 import { ribbonOf, storedFingers, type RibbonCell, type StoredFinger } from '@kettle-step/contract';
-import {
-  andThen,
-  createPlanner,
-  DEFAULT_HAND,
-  ok,
-  openMusicXml,
-  parseMusicXml,
-  readScore,
-  serializeMusicXml,
-  type MusicXmlError,
-  type Result,
-} from '@kettle-step/core';
+import { createPlanner, DEFAULT_HAND, ok, serializeMusicXml, type Result } from '@kettle-step/core';
+import { readMusic, type MusicChoice, type MusicError } from '@kettle-step/core/formats';
 import { describe, type Description } from './describe';
 
 /** A piece ready to be stored: the document with its note ids, and a first suggestion for every note. */
 export interface ImportedPiece extends Description {
   readonly document: string;
+  readonly source: Uint8Array;
+  readonly sourceName: string;
   readonly fingers: readonly StoredFinger[];
   readonly ribbon: readonly RibbonCell[];
 }
 
+export interface Imported {
+  readonly piece: ImportedPiece;
+  /** What was read around, derived or guessed, in sentences. */
+  readonly notices: readonly string[];
+}
+
 const planner = createPlanner(DEFAULT_HAND);
 
-/** Reads a file's bytes. Nothing is stored when this fails. */
-export const importPiece = (bytes: Uint8Array): Result<ImportedPiece, MusicXmlError> => {
-  const document = andThen(openMusicXml(bytes), parseMusicXml);
-  if (document.kind === 'error') return document;
-  const score = readScore(document.value);
-  if (score.kind === 'error') return score;
+/** Reads a file's bytes, MusicXML, ABC or MIDI. Nothing is stored when this fails. */
+export const importPiece = (
+  bytes: Uint8Array,
+  name: string,
+  choice: MusicChoice = {},
+): Result<Imported, MusicError> => {
+  const read = readMusic(bytes, name, choice);
+  if (read.kind === 'error') return read;
+  const { document, score, notices } = read.value;
   const locks = new Map();
-  const plan = planner.plan(score.value, { locks, alternatives: 0 });
-  return ok({
-    ...describe(score.value),
-    document: serializeMusicXml(document.value),
-    fingers: storedFingers(score.value, plan, locks),
-    ribbon: ribbonOf(score.value, plan, locks),
-  });
+  const plan = planner.plan(score, { locks, alternatives: 0 });
+  const piece = {
+    ...describe(score),
+    document: serializeMusicXml(document),
+    source: bytes,
+    sourceName: name,
+    fingers: storedFingers(score, plan, locks),
+    ribbon: ribbonOf(score, plan, locks),
+  };
+  return ok({ piece, notices });
 };

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  bringInSchema,
   createdSchema,
   pieceIdSchema,
   pieceListSchema,
@@ -10,10 +11,11 @@ import {
   versionListSchema,
   versionSummarySchema,
 } from '@kettle-step/contract';
-import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
+import { MAX_FILE_BYTES } from '@kettle-step/core';
+import { explainMusicError } from '@kettle-step/core/formats';
 import { json, raw, Router, type Request, type Response } from 'express';
 import { sendProblem } from '../http/problems';
-import { exportPiece } from './export';
+import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece } from './export';
 import { importPiece } from './import';
 import type { PieceStore } from './store';
 import type { VersionStore } from './versions';
@@ -27,7 +29,7 @@ const noSuchPiece = (response: Response): void =>
 const idOf = (request: Request): string | undefined => pieceIdSchema.safeParse(request.params['id']).data;
 
 /** A file name for the download that every system takes. */
-const fileName = (title: string): string =>
+const fileName = (title: string, ending: string): string =>
   `${
     title
       .normalize('NFKD')
@@ -35,18 +37,21 @@ const fileName = (title: string): string =>
       .trim()
       .replace(/\s+/g, '-')
       .toLowerCase() || 'piece'
-  }.musicxml`;
+  }.${ending}`;
 
 const importRoute =
   (store: PieceStore) =>
   async (request: Request, response: Response): Promise<void> => {
     const body: unknown = request.body;
-    const imported = importPiece(body instanceof Uint8Array ? body : new Uint8Array());
-    if (imported.kind === 'error')
-      return sendProblem(response, 'unreadable-file', explainMusicXmlError(imported.error));
+    const said = bringInSchema.safeParse(request.query);
+    if (!said.success) return sendProblem(response, 'bad-request', 'The part or tune that is meant cannot be read.');
+    const { name, part, tune } = said.data;
+    const imported = importPiece(body instanceof Uint8Array ? body : new Uint8Array(), name, { parts: part, tune });
+    if (imported.kind === 'error') return sendProblem(response, 'unreadable-file', explainMusicError(imported.error));
+    const { piece, notices } = imported.value;
     const id = randomUUID();
-    await store.add(id, imported.value, '', new Date());
-    response.status(201).json(createdSchema.parse({ id, title: imported.value.title }));
+    await store.add(id, piece, '', new Date());
+    response.status(201).json(createdSchema.parse({ id, title: piece.title, notices }));
   };
 
 const notAsAgreed = (response: Response, issue: { path: PropertyKey[]; message: string } | undefined): void =>
@@ -114,6 +119,33 @@ const removeVersionRoute =
     response.status(204).end();
   };
 
+const exportRoute =
+  (store: PieceStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    const form = DOWNLOADS.find((known) => known === request.params['form']);
+    if (!form) return sendProblem(response, 'not-found', 'A piece is not sent in this form.');
+    const piece = id && (await store.get(id));
+    if (!piece) return noSuchPiece(response);
+    const file = exportPiece(piece.document, piece.plan, form);
+    // The name sets a type of its own: ours comes after.
+    response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file));
+  };
+
+/** The file as it was brought in. It is handed out as bytes, whatever it calls itself. */
+const sourceRoute =
+  (store: PieceStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    const source = id && (await store.source(id));
+    if (!source) return noSuchPiece(response);
+    if (source.bytes === null) return sendProblem(response, 'not-found', 'The file of this piece was not kept.');
+    response
+      .attachment(source.name || 'piece')
+      .type('application/octet-stream')
+      .send(source.bytes);
+  };
+
 /** `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out. */
 export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router => {
   const router = Router();
@@ -144,15 +176,8 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router =
   router.get('/:id/versions/:version', getVersionRoute(versions));
   router.delete('/:id/versions/:version', removeVersionRoute(versions));
 
-  router.get('/:id/export.musicxml', async (request, response) => {
-    const id = idOf(request);
-    const piece = id && (await store.get(id));
-    if (!piece) return noSuchPiece(response);
-    response
-      .type('application/vnd.recordare.musicxml+xml')
-      .attachment(fileName(piece.title))
-      .send(exportPiece(piece.document, piece.plan));
-  });
+  router.get('/:id/export.:form', exportRoute(store));
+  router.get('/:id/source', sourceRoute(store));
 
   return router;
 };

@@ -24,6 +24,8 @@ export type SaveOutcome =
 export interface PieceStore {
   readonly list: () => Promise<readonly PieceSummary[]>;
   readonly get: (id: string) => Promise<Piece | undefined>;
+  /** The file as it was brought in; null for a piece from before files were kept. */
+  readonly source: (id: string) => Promise<{ readonly name: string; readonly bytes: Buffer | null } | undefined>;
   readonly add: (id: string, piece: ImportedPiece, student: string, now: Date) => Promise<void>;
   readonly savePlan: (id: string, plan: SavePlan, now: Date) => Promise<SaveOutcome>;
   readonly remove: (id: string) => Promise<boolean>;
@@ -49,7 +51,10 @@ const writeContent = async (
   for (const rows of chunks(ribbon)) await tx.insert(planBars).values(rows.map((row) => ({ ...row, planId })));
 };
 
-const summaryOf = (row: Omit<PieceRow, 'document'>, ribbon: readonly RibbonCell[]): PieceSummary => ({
+const summaryOf = (
+  row: Omit<PieceRow, 'document' | 'source' | 'sourceName'>,
+  ribbon: readonly RibbonCell[],
+): PieceSummary => ({
   id: row.id,
   title: row.title,
   composer: row.composer,
@@ -133,11 +138,18 @@ export const createPieceStore = (db: Database): PieceStore => {
     };
   };
 
+  const source: PieceStore['source'] = async (id) => {
+    const columns = { name: pieces.sourceName, bytes: pieces.source };
+    const [row] = await db.select(columns).from(pieces).where(eq(pieces.id, id));
+    return row;
+  };
+
   const add = (id: string, piece: ImportedPiece, student: string, now: Date): Promise<void> =>
     db.transaction(async (tx) => {
-      const { fingers, ribbon, ...row } = piece;
+      const { fingers, ribbon, source, ...row } = piece;
       const at = now.toISOString();
-      await tx.insert(pieces).values({ ...row, id, student, createdAt: at, updatedAt: at });
+      const own = { id, student, source: Buffer.from(source), createdAt: at, updatedAt: at };
+      await tx.insert(pieces).values({ ...row, ...own });
       const [plan] = await tx.insert(plans).values({ pieceId: id, revision: 1 }).returning({ id: plans.id });
       if (plan) await writeContent(tx, plan.id, fingers, ribbon);
     });
@@ -162,5 +174,5 @@ export const createPieceStore = (db: Database): PieceStore => {
   const remove = async (id: string): Promise<boolean> =>
     (await db.delete(pieces).where(eq(pieces.id, id)).returning({ id: pieces.id })).length > 0;
 
-  return { list, get, add, savePlan, remove };
+  return { list, get, source, add, savePlan, remove };
 };
