@@ -6,6 +6,7 @@ export type AbcError =
   | { readonly code: 'not-abc' }
   | { readonly code: 'no-such-tune'; readonly tune: number; readonly tunes: number }
   | { readonly code: 'no-notes'; readonly first: AbcRemark | null }
+  | { readonly code: 'too-long-note'; readonly line: number; readonly column: number; readonly limitQuarters: number }
   | { readonly code: 'too-long'; readonly what: 'bars' | 'notes'; readonly limit: number }
   | { readonly code: 'unreadable'; readonly detail: string };
 
@@ -34,6 +35,8 @@ export const explainAbcError = (error: AbcError): string => {
       return `There is no tune ${error.tune}: the file has ${error.tunes}.`;
     case 'no-notes':
       return `The tune has no notes to finger${error.first ? ` (${wordAbcRemark(error.first)})` : ''}; check the lines after K:.`;
+    case 'too-long-note':
+      return `Line ${error.line}, column ${error.column}: this note or rest is longer than ${error.limitQuarters} quarters; check the number after it.`;
     case 'too-long':
       return `The tune has more than ${error.limit.toLocaleString('en')} ${error.what}; bring it in in sections.`;
     case 'unreadable':

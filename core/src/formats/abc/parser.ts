@@ -93,6 +93,8 @@ export interface ParsedTune {
   readonly remarks: readonly AbcRemark[];
   /** The text that the places of elements count in. */
   readonly source: string;
+  /** The line and column in the file of a place in the source. */
+  readonly placeOf: (at: number) => { readonly line: number; readonly column: number };
 }
 
 /** Parses one tune of a text, counted from 0. */
@@ -111,7 +113,11 @@ export const parseTune = (text: string, index: number): Result<ParsedTune, AbcEr
     const [tune] = abcjs.parseOnly(source) as unknown as AbcTune[];
     if (!tune) throw new ContractError('the parser gave no tune');
     const remarks = (tune.warnings ?? []).map((warning) => remarkOf(warning, inFile));
-    return ok({ tune, remarks, source });
+    const placeOf = (at: number): { line: number; column: number } => {
+      const before = source.slice(0, at).split('\n');
+      return { line: inFile(before.length), column: (before[before.length - 1]?.length ?? 0) + 1 };
+    };
+    return ok({ tune, remarks, source, placeOf });
   } catch (cause) {
     return fail({ code: 'unreadable', detail: cause instanceof Error ? cause.message.slice(0, 80) : 'damaged' });
   }

@@ -165,6 +165,7 @@ describe('ABC', () => {
     expect(refusal('')).toMatch(/no text yet/);
     expect(refusal('Dear Sir or Madam')).toMatch(/No tune was found/);
     expect(refusal('X:1\nK:C\nz4|\n')).toMatch(/no notes to finger/);
+    expect(refusal('X:1\nL:1/4\nK:C\nC D1000000000|\n')).toMatch(/^Line 4, column 3: .* longer than 1000 quarters/);
     expect(refusal('X:1\nK:C\nC,,,,,|\n')).toMatch(/no notes to finger/);
   });
 });

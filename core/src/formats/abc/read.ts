@@ -2,7 +2,7 @@ import type { Side } from '../../hand/hand';
 import { HIGHEST_KEY, LOWEST_KEY, midiOf, pitchName } from '../../keyboard/pitch';
 import { andThen, fail, ok, type Result } from '../../result';
 import type { Bar, Mark, Note, Score, ScoreIssue, Slur } from '../../score/score';
-import { MAX_BARS, MAX_NOTES } from '../limits';
+import { MAX_BARS, MAX_NOTES, MAX_QUARTERS } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { AbcError, AbcRemark } from './errors';
 import { parseTune, type AbcStaff, type AbcTune, type ParsedTune } from './parser';
@@ -198,8 +198,11 @@ const distinct = (marks: readonly Mark[]): Mark[] => [
   ...new Map(marks.map((mark) => [JSON.stringify(mark), mark])).values(),
 ];
 
-const assemble = ({ tune, remarks, source }: ParsedTune): Result<AbcScore, AbcError> => {
+const assemble = ({ tune, remarks, source, placeOf }: ParsedTune): Result<AbcScore, AbcError> => {
   const voices = readVoices(tune, source);
+  const tooLongAt = voices.map(({ reader }) => reader.tooLongAt).find((at) => at !== undefined);
+  if (tooLongAt !== undefined)
+    return fail({ code: 'too-long-note', ...placeOf(tooLongAt), limitQuarters: MAX_QUARTERS });
   const bars = layBars(voices);
   if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const placed = voices.map((voice, index) => {

@@ -1,5 +1,6 @@
 import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
 import type { Articulation, Key, Metre, Note, OrnamentKind } from '../../score/score';
+import { MAX_QUARTERS } from '../limits';
 import { lengthOf, type AbcElement, type AbcKey, type AbcMeter, type AbcPitch } from './parser';
 
 /** One voice of an ABC tune, read element by element into bars. */
@@ -129,6 +130,8 @@ export class AbcVoice {
   readonly bars: AbcBar[] = [];
   readonly notes: AbcNote[] = [];
   readonly marks: AbcMark[] = [];
+  /** Place in the source of the first length that no bar can hold; nothing of it is read. */
+  tooLongAt: number | undefined;
   private key: KeyState = keyOf({});
   private metre: Metre = { beats: 4, beatType: 4 };
   private at = 0;
@@ -263,6 +266,10 @@ export class AbcVoice {
     }
     const { tuplet } = this;
     const ticks = Math.round(lengthOf(element) * 4 * ABC_TICKS * (tuplet ? tuplet.normal / tuplet.actual : 1));
+    if (!(ticks <= MAX_QUARTERS * ABC_TICKS)) {
+      this.tooLongAt ??= element.startChar ?? 0;
+      return;
+    }
     if (element.pitches && ticks > 0) this.readPitches(element, element.pitches, ticks);
     this.at += ticks;
     bar.lengthTicks = this.at;
