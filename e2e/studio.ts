@@ -1,10 +1,11 @@
+import { AxeBuilder } from '@axe-core/playwright';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Page } from '@playwright/test';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
@@ -87,7 +88,15 @@ export const test = base.extend<{ studio: Studio; quiet: undefined }>({
   ],
 });
 
-export { expect } from '@playwright/test';
+export { expect };
+
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+/** What stands on the screen breaks no rule of accessibility that can be told by machine. */
+export const expectNoViolations = async (page: Page): Promise<void> => {
+  const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+  expect(violations).toEqual([]);
+};
 
 /** Opens a piece from the shelf and waits until it is engraved with its fingers. */
 export const openPiece = async (page: Page, studio: Studio, title: string): Promise<void> => {

@@ -5,5 +5,6 @@ export * from './stored-plan';
 export * from './engine';
 export * from './desk';
 export * from './version';
+export * from './reader';
 export * from './rules';
 export * from './plan-csv';

@@ -19,6 +19,7 @@ import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzDrawerModule } from 'ng-zorro-antd/drawer';
+import { NzDropDownModule } from 'ng-zorro-antd/dropdown';
 import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
@@ -76,6 +77,15 @@ const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowDown: 'lower',
 };
 
+/** Forms in which the piece leaves the house. */
+const WAYS_OUT = [
+  { form: 'musicxml', words: 'MusicXML' },
+  { form: 'mxl', words: 'MusicXML, packed (.mxl)' },
+  { form: 'abc', words: 'ABC text' },
+  { form: 'mid', words: 'MIDI' },
+  { form: 'csv', words: 'Table of the plan (.csv)' },
+] as const;
+
 /** Places where keys write or choose something of their own. */
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLTextAreaElement ||
@@ -100,6 +110,7 @@ const isControl = (target: EventTarget | null): boolean =>
     NzButtonModule,
     NzCheckboxModule,
     NzDrawerModule,
+    NzDropDownModule,
     NzIconModule,
     NzInputModule,
     NzSpinModule,
@@ -146,7 +157,9 @@ export class Bench {
   readonly handViews = ['both', 'right', 'left'] as const;
   readonly longestRemark = LONGEST_REMARK;
 
-  readonly exportAddress = computed(() => this.pieces.exportAddress(this.id()));
+  readonly waysOut = computed(() =>
+    WAYS_OUT.map(({ form, words }) => ({ words, address: this.pieces.exportAddress(this.id(), form) })),
+  );
 
   /** Where the rail is: at what is heard, else at the chosen note. */
   readonly hands = computed(() => {

@@ -26,9 +26,11 @@ describe('the pieces on the server', () => {
   it('pass the server’s own words on, also from an upload', () => {
     const { service, http } = setUp();
     const problems: ServerProblem[] = [];
-    service.import(new Blob(['x'])).subscribe({ error: (cause: ServerProblem) => problems.push(cause) });
+    service
+      .import(new Blob(['x']), 'x.abc', { parts: [], tune: 2 })
+      .subscribe({ error: (cause: ServerProblem) => problems.push(cause) });
     const problem = { type: 't', title: 't', status: 422, detail: 'This is not an XML file.', code: 'unreadable-file' };
-    http.expectOne('/api/pieces').flush(problem, { status: 422, statusText: 'Unprocessable' });
+    http.expectOne('/api/pieces?name=x.abc&tune=2').flush(problem, { status: 422, statusText: 'Unprocessable' });
     expect(problems[0]).toMatchObject({ message: 'This is not an XML file.', problem: { code: 'unreadable-file' } });
   });
 

@@ -1,4 +1,4 @@
-import { HttpClient, HttpErrorResponse, HttpHeaders } from '@angular/common/http';
+import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
   createdSchema,
@@ -9,10 +9,12 @@ import {
   versionListSchema,
   versionSchema,
   versionSummarySchema,
+  type Created,
   type KeepVersion,
   type Piece,
   type PieceSummary,
   type Problem,
+  type ReadChoice,
   type SavePlan,
   type Version,
   type VersionSummary,
@@ -68,9 +70,11 @@ export class PiecesService {
     );
   }
 
-  import(file: Blob): Observable<{ id: string; title: string }> {
+  /** Brings a file in as it is, with which part or tune of it is meant. */
+  import(file: Blob, name: string, { parts, tune }: ReadChoice): Observable<Created> {
     const headers = new HttpHeaders({ 'Content-Type': 'application/octet-stream' });
-    return this.http.post('/api/pieces', file, { headers }).pipe(
+    const params = new HttpParams({ fromObject: { name, tune, part: parts } });
+    return this.http.post('/api/pieces', file, { headers, params }).pipe(
       map((answer) => createdSchema.parse(answer)),
       worded(),
     );
@@ -114,7 +118,8 @@ export class PiecesService {
       .pipe(worded());
   }
 
-  exportAddress(id: string): string {
-    return `/api/pieces/${encodeURIComponent(id)}/export.musicxml`;
+  /** Where a piece is fetched in a form: musicxml, mxl, abc, mid or csv. */
+  exportAddress(id: string, form: string): string {
+    return `/api/pieces/${encodeURIComponent(id)}/export.${form}`;
   }
 }
