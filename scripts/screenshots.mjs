@@ -22,6 +22,19 @@ const VIEWS = {
     await page.goto(ADDRESS);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
   },
+  arrivals: async (page) => {
+    await page.goto(ADDRESS);
+    await page.locator('.pieces .piece').first().waitFor();
+    const file = (name, content) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
+    await page
+      .locator('input[type=file]')
+      .setInputFiles([
+        file('two-walks.abc', 'X:1\nT:First Walk\nL:1/4\nK:C\nCDEF|G4|]\n\nX:2\nT:Second Walk\nL:1/4\nK:G\nGAB|d3|]\n'),
+        file('letter.abc', 'Dear teacher'),
+        file('odd-bars.abc', 'X:1\nT:Odd Bars\nM:3/4\nL:1/4\nK:F\nFGA|B!foo!c|d e f|g3|]\n'),
+      ]);
+    await page.getByText('1 of 3 on the shelf').waitFor();
+  },
   bench: async (page) => {
     await openPiece(page, 'millrace');
     for (const key of ['Enter', 'Enter', 'Enter', 'PageUp', 'PageUp', 't']) {

@@ -1,3 +1,5 @@
+import { readMusic, SENT_FORMS, sendMusic } from '../src/formats';
+import { composeMusicXml } from '../src/formats/musicxml';
 import { finish } from '../src/steps';
 import { createLatticeBuilder } from '../src/fingering/lattice';
 import { playableSlices } from '../src/fingering/playable';
@@ -135,3 +137,24 @@ line(
   secondsOf(() => solveUntied(many)),
 );
 line('time a note, 100,000 notes over 64 bars (goal 1.2)', ratio(took / many.notes.length, solved / count));
+
+const thousand = longPiece(1_000);
+for (const [name, bytes] of [
+  ['MusicXML', sendMusic('musicxml', { document: composeMusicXml(thousand), score: thousand }, new Map())],
+  ['ABC', sendMusic('abc', { document: composeMusicXml(thousand), score: thousand }, new Map())],
+  ['MIDI', sendMusic('mid', { document: composeMusicXml(thousand), score: thousand }, new Map())],
+] as const)
+  line(
+    `reading ${thousand.bars.length} bars of ${name} (goal 2 s)`,
+    secondsOf(() => void readMusic(bytes, 'piece')),
+  );
+const twoThousand = composeMusicXml(longPiece(2_000));
+line(
+  'opening, fingering and sending 2,000 bars',
+  secondsOf(() => {
+    const read = readMusic(sendMusic('musicxml', { document: twoThousand, score: thousand }, new Map()), 'piece.xml');
+    if (read.kind === 'error') throw new Error(read.error.format);
+    planner.plan(read.value.score, { locks: NO_LOCKS, alternatives: 0 });
+    for (const form of SENT_FORMS) sendMusic(form, read.value, new Map());
+  }),
+);

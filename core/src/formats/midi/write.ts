@@ -142,16 +142,40 @@ const handTrack = (score: Score, side: Side, scale: number): MidiEvent[] => {
   return withDeltas(events);
 };
 
+const MOST_EVENTS = 400;
+
+/** The bytes of one track's events. The library copies all it has written at each event, so it is given a few at a time. */
+const trackBytes = (events: readonly MidiEvent[]): number[] => {
+  const bytes: number[] = [];
+  for (let from = 0; from < events.length; from += MOST_EVENTS) {
+    const track = events.slice(from, from + MOST_EVENTS);
+    const file = writeFile({ header: { format: 1, numTracks: 1, ticksPerBeat: 1 }, tracks: [track] });
+    bytes.push(...file.slice(HEADER_BYTES + CHUNK_HEAD_BYTES));
+  }
+  return bytes;
+};
+
+/** Lengths of the parts of a standard MIDI file: the header chunk whole, and what stands before each chunk's own bytes. */
+const HEADER_BYTES = 14;
+const CHUNK_HEAD_BYTES = 8;
+
+const fourBytes = (value: number): number[] => [24, 16, 8, 0].map((shift) => (value >>> shift) & 0xff);
+
+const chunkOf = (events: readonly MidiEvent[]): number[] => {
+  const bytes = trackBytes(events);
+  return [...[...'MTrk'].map((letter) => letter.charCodeAt(0)), ...fourBytes(bytes.length), ...bytes];
+};
+
 /** Writes a score as a standard MIDI file of type 1: tempo, metre and key on the first track, then a track for each hand. */
 export const writeMidi = (score: Score): Uint8Array<ArrayBuffer> => {
   const scale = Math.max(1, Math.ceil(USUAL_TICKS / score.ticksPerQuarter));
   const ticksPerBeat = Math.min(MOST_TICKS, score.ticksPerQuarter * scale);
   // Ticks finer than the header holds are rounded.
   const ratio = ticksPerBeat / score.ticksPerQuarter;
-  return new Uint8Array(
-    writeFile({
-      header: { format: 1, numTracks: 3, ticksPerBeat },
-      tracks: [conductor(score, ratio), ...SIDES.map((side) => handTrack(score, side, ratio))],
-    }),
-  );
+  const tracks = [conductor(score, ratio), ...SIDES.map((side) => handTrack(score, side, ratio))];
+  const header = writeFile({
+    header: { format: 1, numTracks: tracks.length, ticksPerBeat },
+    tracks: tracks.map(() => []),
+  });
+  return Uint8Array.from([header.slice(0, HEADER_BYTES), ...tracks.map(chunkOf)].flat());
 };

@@ -1,7 +1,7 @@
 import type { Document, Element } from '@xmldom/xmldom';
 import { alterInKey } from '../../keyboard/pitch';
 import type { Note, Ornament, Score } from '../../score/score';
-import { stavesOf, type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
+import { type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 import type { SlurEnd } from './slur-numbers';
 
 /** Builds elements of one document. */
@@ -57,6 +57,7 @@ export class AccidentalMemory {
 
 export interface Sheet {
   readonly score: Score;
+  readonly staves: number;
   readonly build: Build;
   readonly slurs: ReadonlyMap<string, readonly SlurEnd[]>;
 }
@@ -155,7 +156,7 @@ export const noteElement = (
           build('normal-notes', {}, value.ratio.normal),
         )
       : undefined,
-    sheet.score.notes.length > 0 && stavesOf(sheet.score) > 1 ? build('staff', {}, line.staff) : undefined,
+    sheet.staves > 1 ? build('staff', {}, line.staff) : undefined,
     ...(place.isChord ? [] : event.beams.map((beam, index) => build('beam', { number: String(index + 1) }, beam))),
     notationsElement(sheet, event, written, place.isChord),
   ];

@@ -28,7 +28,7 @@ const lineElements = (sheet: Sheet, line: WrittenLine, { bar, accidentals, back,
   const waiting = [...clefs];
   const writeClefs = (until: number): void => {
     while (waiting[0] && waiting[0].onsetTicks - bar.onsetTicks <= until)
-      elements.push(build('attributes', {}, clefElement(build, waiting.shift()!, stavesOf(sheet.score) > 1)));
+      elements.push(build('attributes', {}, clefElement(build, waiting.shift()!, sheet.staves > 1)));
   };
   for (const event of line.events) {
     writeClefs(event.onsetTicks);
@@ -56,8 +56,7 @@ const TREBLE = { sign: 'G', line: 2 };
 const BASS = { sign: 'F', line: 4 };
 
 /** Clefs that hold at the start: written ones, else treble over bass; a single staff follows its hand. */
-const firstClefs = ({ score, build }: Sheet): Element[] => {
-  const staves = stavesOf(score);
+const firstClefs = ({ score, build, staves }: Sheet): Element[] => {
   return Array.from({ length: staves }, (_, index) => {
     const staff = index + 1;
     const written = score.marks.find(
@@ -69,10 +68,9 @@ const firstClefs = ({ score, build }: Sheet): Element[] => {
 };
 
 const attributesElement = (sheet: Sheet, bar: Bar, before: Bar | undefined): Element | undefined => {
-  const { build, score } = sheet;
+  const { build, score, staves } = sheet;
   const newKey = !before || before.key.fifths !== bar.key.fifths || before.key.mode !== bar.key.mode;
   const newMetre = !before || before.metre.beats !== bar.metre.beats || before.metre.beatType !== bar.metre.beatType;
-  const staves = stavesOf(score);
   const content: Content[] = [
     before ? undefined : build('divisions', {}, score.ticksPerQuarter),
     newKey ? build('key', {}, build('fifths', {}, bar.key.fifths), build('mode', {}, bar.key.mode)) : undefined,
@@ -99,8 +97,8 @@ const OCTAVE_SIZES = ['8', '8', '15', '22'];
 
 /** A mark at its place in the bar. Directions stand before the notes with an offset; clefs stand where they are read. */
 const markElement = (sheet: Sheet, mark: Mark, offset: number): Element | undefined => {
-  const { build, score } = sheet;
-  const staffOf = (staff: number): number | undefined => (stavesOf(score) > 1 ? staff : undefined);
+  const { build } = sheet;
+  const staffOf = (staff: number): number | undefined => (sheet.staves > 1 ? staff : undefined);
   switch (mark.kind) {
     case 'tempo': {
       const { quartersPerMinute } = mark;
@@ -206,7 +204,7 @@ export const composeMusicXml = (score: Score): MusicXmlDocument => {
   root.setAttribute('version', '4.0');
   const build = builderOf(dom);
   const bars = writeDown(score);
-  const sheet: Sheet = { score, build, slurs: slurNumbers(score, bars) };
+  const sheet: Sheet = { score, staves: stavesOf(score), build, slurs: slurNumbers(score, bars) };
   root.appendChild(build('work', {}, build('work-title', {}, score.title)));
   if (score.composer !== '')
     root.appendChild(build('identification', {}, build('creator', { type: 'composer' }, score.composer)));
