@@ -6,7 +6,11 @@ import { ReaderService } from '../services/reader.service';
 import { ArrivalsStore } from './arrivals.store';
 
 // The worker's address is written in a way that only the builder of the application understands.
-jest.mock('../services/reader.service', () => ({ ReaderService: class {} }));
+jest.mock('../services/reader.service', () => ({
+  ReaderService: class ReaderService {
+    readonly started = false;
+  },
+}));
 
 const summary = (more: Partial<FileSummary> = {}): FileSummary => ({
   format: 'abc',
