@@ -36,7 +36,7 @@ const coreRoom = (room, index) => {
   return noImports([`core/src/${room}/**/*.ts`], patterns);
 };
 
-const WEB_PLACES = ['shelf', 'bench'];
+const WEB_PLACES = ['shelf', 'bench', 'print'];
 
 const webPlace = (place) =>
   noImports(
@@ -83,7 +83,7 @@ export default tseslint.config(
   ),
   noImports(['cli/**/*.ts'], [pattern('^@kettle-step/(web|server|demo|e2e)', 'cli imports contract and core only.')]),
   noImports(
-    ['web/src/{parts,services,workers}/**/*.ts'],
+    ['web/src/{parts,score,services,workers}/**/*.ts'],
     [
       pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.'),
       pattern(`^(\\.\\./)+(${WEB_PLACES.join('|')})(/|$)`, 'Shared parts know nothing of the places that use them.'),

@@ -58,6 +58,11 @@ const VIEWS = {
     await page.keyboard.press('l');
     await page.waitForTimeout(600);
   },
+  paper: async (page) => {
+    await page.goto(`${ADDRESS}pieces/lantern-boats/print`);
+    await page.locator('.paper g.fing').first().waitFor();
+    await page.waitForTimeout(500);
+  },
   pencil: async (page) => {
     await openPiece(page, 'two-on-the-stairs');
     for (const key of ['w', 'w']) await page.keyboard.press(key);

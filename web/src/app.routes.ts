@@ -7,5 +7,10 @@ export const routes: Routes = [
     title: 'Bench · Kettle Step',
     loadComponent: () => import('./bench/bench').then((place) => place.Bench),
   },
+  {
+    path: 'pieces/:id/print',
+    title: 'On paper · Kettle Step',
+    loadComponent: () => import('./print/print').then((place) => place.Print),
+  },
   { path: '**', redirectTo: '' },
 ];

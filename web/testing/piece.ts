@@ -1,7 +1,7 @@
 import { NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HAND, type Finger, type PianoPlan, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
-import type { FingeredNote } from '../src/bench/bench.store';
+import type { FingeredNote } from '../src/score/fingered-notes';
 
 /** A short piece as the places of the web see it, made by the real engine. */
 export interface TestPiece {

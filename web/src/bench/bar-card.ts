@@ -21,7 +21,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzIconModule } from 'ng-zorro-antd/icon';
 import { MoveMark } from '../parts/move-mark';
 import { beatFigure, effortFigure, HAND_WORDS, pretty } from '../parts/words';
-import type { FingeredNote } from './bench.store';
+import type { FingeredNote } from '../score/fingered-notes';
 import { ElbowRoom } from './elbow-room';
 
 interface MoveLine {

@@ -1,26 +1,10 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import {
-  givenNotesOf,
-  NEW_DESK,
-  ribbonOf,
-  storedFingers,
-  type Piece,
-  type RibbonCell,
-  type StoredFinger,
-} from '@kettle-step/contract';
-import {
-  withHands,
-  writtenNotes,
-  type Finger,
-  type Note,
-  type PianoPlan,
-  type PlannedNote,
-  type Score,
-  type Side,
-} from '@kettle-step/core';
+import { givenNotesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
+import { withHands, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
 import { catchError, EMPTY, map, Subject, switchMap, type Observable } from 'rxjs';
 import { EngineService } from '../services/engine.service';
+import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Autosave } from './autosave';
 import { decisionsOf, type Decisions, type Place } from './decisions';
@@ -29,36 +13,11 @@ import { firstOfBar } from './steps';
 export type BenchState =
   { readonly kind: 'loading' } | { readonly kind: 'failed'; readonly message: string } | { readonly kind: 'ready' };
 
-/** A note with all that the bench shows of it. */
-export interface FingeredNote {
-  readonly note: Note;
-  readonly planned: PlannedNote;
-  readonly decidedBy: StoredFinger['decidedBy'];
-  /** Whether its number is written at the level the teacher chose. */
-  readonly written: boolean;
-}
-
 /** A plan, and the decisions it was made for. */
 export interface Solved {
   readonly plan: PianoPlan;
   readonly decisions: Decisions;
 }
-
-const fingeredNotes = (score: Score, { plan, decisions }: Solved): ReadonlyMap<string, FingeredNote> => {
-  const planned = new Map([...plan.hands.right.notes, ...plan.hands.left.notes].map((note) => [note.id, note]));
-  const decided = new Map(
-    storedFingers(score, plan, decisions.locks).map(({ noteId, decidedBy }) => [noteId, decidedBy]),
-  );
-  const written = writtenNotes(score, plan, decisions.desk.writing);
-  return new Map(
-    score.notes.flatMap((note) => {
-      const found = planned.get(note.id);
-      if (!found) return [];
-      const decidedBy = decided.get(note.id) ?? 'suggested';
-      return [[note.id, { note, planned: found, decidedBy, written: written.has(note.id) }] as const];
-    }),
-  );
-};
 
 /** Everything the bench knows about the open piece; what is shown is derived from score, decisions and plan. */
 @Injectable()
@@ -97,7 +56,7 @@ export class BenchStore {
   /** Fingered notes by id, as they are shown. */
   readonly notes = computed((): ReadonlyMap<string, FingeredNote> => {
     const [score, shown] = [this.score(), this.shown()];
-    return score && shown ? fingeredNotes(score, shown) : new Map<string, FingeredNote>();
+    return score && shown ? fingeredNotes(score, shown.plan, shown.decisions) : new Map<string, FingeredNote>();
   });
 
   /** Elbow room of the chosen note round what is settled, whatever is looked at. */

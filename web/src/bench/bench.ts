@@ -60,7 +60,7 @@ import { commandOf, KEY_GROUPS, type Command } from './keys';
 import { handsAt } from './moment';
 import { OtherWaysList } from './other-ways';
 import { OtherWaysStore } from './other-ways.store';
-import { scoreMarks } from './score-marks';
+import { scoreMarks } from '../score/score-marks';
 import { ScoreView, type HandView } from './score-view';
 import { Player } from './sound/player.service';
 import { Transport } from './sound/transport';
@@ -68,7 +68,8 @@ import { MARK_WORDS, SHEET_TITLES, WRITING_WORDS, type Panel, type Sheet } from 
 import { firstOfBar, nextOpen, noteBeside, type Direction } from './steps';
 import { Versions } from './versions';
 import { VersionsStore } from './versions.store';
-import { MARK_KINDS, ViewChoices } from './view-choices';
+import { MARK_KINDS } from '../score/score-marks';
+import { ViewChoices } from './view-choices';
 
 const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowLeft: 'earlier',

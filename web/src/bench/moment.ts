@@ -7,7 +7,7 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
-import type { FingeredNote } from './bench.store';
+import type { FingeredNote } from '../score/fingered-notes';
 
 /** A finger over a key at one moment. */
 export interface Spot {

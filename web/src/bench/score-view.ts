@@ -27,11 +27,11 @@ import {
 } from 'rxjs';
 import { afterPaint } from '../parts/after-paint';
 import { EngraverService } from '../services/engraver.service';
-import type { FingeredNote } from './bench.store';
-import { layOut } from './layout';
-import { drawMarks } from './marks-drawing';
-import type { ScoreMarks } from './score-marks';
-import { frameChosen, indexDrawing, keepPagesInSight, paintFingers, showPages, type Drawing } from './drawing';
+import type { FingeredNote } from '../score/fingered-notes';
+import { layOut } from '../score/layout';
+import { drawMarks } from '../score/marks-drawing';
+import type { ScoreMarks } from '../score/score-marks';
+import { frameChosen, indexDrawing, keepPagesInSight, paintFingers, showPages, type Drawing } from '../score/drawing';
 
 /** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
 const SCALE = 42;

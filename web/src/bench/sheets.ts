@@ -1,4 +1,4 @@
-import type { MarkKind } from './view-choices';
+import type { MarkKind } from '../score/score-marks';
 
 /** What lies over the desk. */
 export type Sheet = 'level' | 'versions' | 'marks' | 'help';

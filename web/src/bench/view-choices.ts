@@ -1,9 +1,5 @@
 import { Injectable, signal, type WritableSignal } from '@angular/core';
-
-/** What one likes to see, whatever the piece; kept in this browser. */
-export const MARK_KINDS = ['positions', 'moves', 'reaches', 'checkpoints', 'elbow-room'] as const;
-export type MarkKind = (typeof MARK_KINDS)[number];
-export type Marks = Readonly<Record<MarkKind, boolean>>;
+import type { MarkKind, Marks } from '../score/score-marks';
 
 const ALL_MARKS: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
 

@@ -1,6 +1,5 @@
 import { testPiece } from '../../testing/piece';
-import { scoreMarks } from './score-marks';
-import type { Marks } from './view-choices';
+import { scoreMarks, type Marks } from './score-marks';
 
 const ALL: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
 const NONE: Marks = { positions: false, moves: false, reaches: false, checkpoints: false, 'elbow-room': false };

@@ -9,7 +9,11 @@ import {
   type Side,
 } from '@kettle-step/core';
 import { HAND_WORDS, pretty } from '../parts/words';
-import type { Marks } from './view-choices';
+
+/** Kinds of marks that one may like to see or not. */
+export const MARK_KINDS = ['positions', 'moves', 'reaches', 'checkpoints', 'elbow-room'] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+export type Marks = Readonly<Record<MarkKind, boolean>>;
 
 /** What is drawn over the score besides the numbers, in terms of notes: where it goes on paper is the drawing's matter. */
 export interface ScoreMarks {

@@ -1,4 +1,4 @@
-import type { FingeredNote } from './bench.store';
+import type { FingeredNote } from './fingered-notes';
 import { newShape } from './svg';
 
 /** The engraver's drawing in the page: which figure and which notehead belongs to which note. */

@@ -1,0 +1,140 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  DOCUMENT,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { WRITING_LEVELS, type WritingLevel } from '@kettle-step/core';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzIconModule } from 'ng-zorro-antd/icon';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzRadioModule } from 'ng-zorro-antd/radio';
+import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { catchError, EMPTY, switchMap } from 'rxjs';
+import { EngineService } from '../services/engine.service';
+import { EngraverService } from '../services/engraver.service';
+import { indexDrawing, paintFingers, showPages } from '../score/drawing';
+import { layOut } from '../score/layout';
+import { drawMarks } from '../score/marks-drawing';
+import { Fill } from './fill';
+import { musicWidthPx, PAPERS, paginate, type Paper } from './pages';
+import { PrintStore } from './print.store';
+
+/** Staff sizes, percent of the engraver's own: 7 mm as printed music has it, and 10 mm for eyes that need it. */
+const SIZES = { normal: 36, large: 52 } as const;
+type Size = keyof typeof SIZES;
+
+const WRITING_WORDS: Readonly<Record<WritingLevel, string>> = {
+  every: 'every note',
+  normal: 'normal',
+  pencil: 'pencil',
+};
+
+/** The piece on paper: what is seen is what the printer, or the browser's PDF, gets. */
+@Component({
+  selector: 'ks-print',
+  imports: [
+    Fill,
+    FormsModule,
+    NzAlertModule,
+    NzButtonModule,
+    NzCheckboxModule,
+    NzIconModule,
+    NzInputModule,
+    NzRadioModule,
+    NzSpinModule,
+    RouterLink,
+  ],
+  providers: [PrintStore, EngineService, EngraverService],
+  templateUrl: './print.html',
+  styleUrl: './print.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Print {
+  private readonly engraver = inject(EngraverService);
+  private readonly window = inject(DOCUMENT).defaultView!;
+  /** Where systems are drawn and measured before they are laid on pages. */
+  private readonly bench = viewChild<ElementRef<HTMLElement>>('measured');
+  readonly store = inject(PrintStore);
+  readonly id = input.required<string>();
+
+  readonly paper = signal<Paper>('A4');
+  readonly size = signal<Size>('normal');
+  readonly student = signal('');
+  readonly date = signal(new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }));
+  readonly papers = Object.keys(PAPERS) as readonly Paper[];
+  readonly levels = WRITING_LEVELS;
+  readonly writingWords = WRITING_WORDS;
+  readonly failure = signal<string | undefined>(undefined);
+  /** Drawn systems by page, as elements that wait for their place. */
+  readonly pages = signal<readonly (readonly HTMLElement[])[]>([]);
+
+  private readonly wanted = computed(() => {
+    const state = this.store.state();
+    const [bench, notes, marks] = [this.bench()?.nativeElement, this.store.notes(), this.store.marks()];
+    if (state.kind !== 'ready' || !bench || !notes || !marks) return undefined;
+    return { bench, notes, marks, engravable: state.engravable, paper: this.paper(), scale: SIZES[this.size()] };
+  });
+
+  constructor() {
+    effect(() => this.store.open(this.id()));
+    effect(() => {
+      const state = this.store.state();
+      if (state.kind === 'ready') this.student.set(state.piece.student);
+    });
+    toObservable(this.wanted)
+      .pipe(
+        switchMap((wanted) => {
+          if (!wanted) return EMPTY;
+          const { engravable, paper, scale, bench, notes, marks } = wanted;
+          return this.engraver.engrave(engravable, musicWidthPx(paper), scale).pipe(
+            catchError((cause: unknown) => {
+              this.failure.set(cause instanceof Error ? cause.message : String(cause));
+              return EMPTY;
+            }),
+            switchMap((drawn) => {
+              showPages(bench, drawn);
+              const drawing = indexDrawing(bench);
+              paintFingers(drawing, notes);
+              drawMarks(layOut(bench, drawing), marks);
+              return [this.onPages(bench, paper)];
+            }),
+          );
+        }),
+        takeUntilDestroyed(inject(DestroyRef)),
+      )
+      .subscribe((pages) => this.pages.set(pages));
+    effect((onCleanup) => onCleanup(this.setPaper(this.paper())));
+  }
+
+  print(): void {
+    this.window.print();
+  }
+
+  private onPages(bench: HTMLElement, paper: Paper): readonly (readonly HTMLElement[])[] {
+    const systems = [...bench.querySelectorAll<HTMLElement>('.page')];
+    const heights = systems.map((system) => system.getBoundingClientRect().height);
+    return paginate(heights, paper).map((page) => page.map((system) => systems[system]!));
+  }
+
+  /** Tells the printer the paper; the margins are the page's own. */
+  private setPaper(paper: Paper): () => void {
+    const style = this.window.document.createElement('style');
+    const { widthMm, heightMm } = PAPERS[paper];
+    style.textContent = `@page { size: ${widthMm}mm ${heightMm}mm; margin: 0; }`;
+    this.window.document.head.append(style);
+    return () => style.remove();
+  }
+}
