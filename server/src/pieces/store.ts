@@ -104,7 +104,7 @@ export const createPieceStore = (db: Database): PieceStore => {
 
   const get = async (id: string): Promise<Piece | undefined> => {
     const [row] = await db
-      .select()
+      .select({ pieces: { ...withoutDocument, document: pieces.document }, plans })
       .from(pieces)
       .innerJoin(plans, eq(plans.pieceId, pieces.id))
       .where(eq(pieces.id, id));
