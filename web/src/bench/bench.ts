@@ -181,8 +181,11 @@ export class Bench {
 
   readonly fifths = computed(() => this.store.score()?.bars[this.store.chosenBar()]?.key.fifths ?? 0);
 
+  /** For what surrounds the numbers. */
+  readonly latePlan = afterPaint(this.store.plan);
+
   readonly marks = computed(() => {
-    const [score, plan] = [this.store.score(), this.store.plan()];
+    const [score, plan] = [this.store.score(), this.latePlan()];
     return score && plan ? scoreMarks(score, plan, this.choices.marks()) : undefined;
   });
 

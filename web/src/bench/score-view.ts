@@ -25,7 +25,6 @@ import {
   switchMap,
   tap,
 } from 'rxjs';
-import { afterPaint } from '../parts/after-paint';
 import { EngraverService } from '../services/engraver.service';
 import type { FingeredNote } from '../score/fingered-notes';
 import { layOut } from '../score/layout';
@@ -79,7 +78,6 @@ export class ScoreView {
     const drawing = this.drawing();
     return drawing && layOut(this.sheet().nativeElement, drawing);
   });
-  private readonly lateMarks = afterPaint(this.marks);
   readonly failure = signal<string | undefined>(undefined);
   readonly waiting = computed(() => this.drawing() === undefined && this.failure() === undefined);
 
@@ -119,7 +117,7 @@ export class ScoreView {
       performance.mark('fingers-shown');
     });
     effect(() => {
-      const [layout, marks] = [this.layout(), this.lateMarks()];
+      const [layout, marks] = [this.layout(), this.marks()];
       if (layout && marks) drawMarks(layout, marks);
     });
     effect((onCleanup) => {
