@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { midiOf, type Pitch, type Step } from '../src/keyboard/pitch';
-import { ARTICULATIONS, ORNAMENTS, type Bar, type Mark, type Note, type Score, type Slur } from '../src/score/score';
+import {
+  ARTICULATIONS,
+  inTimeOrder,
+  ORNAMENTS,
+  slurBetween,
+  type Bar,
+  type Mark,
+  type Note,
+  type Score,
+  type Slur,
+} from '../src/score/score';
 
 /** Random scores for laws that hold for all of them: two staves, up to two voices each, with all that can stand at a note. */
 
@@ -160,16 +170,10 @@ const slursOf = (notes: readonly Note[]): Slur[] => {
   const slurs: Slur[] = [];
   for (let from = 0; from + 2 < heads.length; from += 2) {
     const [a, b] = [heads[from]!, heads[from + 2]!];
-    slurs.push({ side: a.side, fromId: a.id, toId: b.id, fromTicks: a.onsetTicks, toTicks: b.onsetTicks });
+    slurs.push(slurBetween(a, b));
   }
   return slurs;
 };
-
-const inTimeOrder = (a: Note, b: Note): number =>
-  a.onsetTicks - b.onsetTicks ||
-  (a.graceIndex ?? 99) - (b.graceIndex ?? 99) ||
-  a.midi - b.midi ||
-  (a.id < b.id ? -1 : 1);
 
 const CLEFS: readonly Mark[] = [
   { kind: 'clef', onsetTicks: 0, staff: 1, sign: 'G', line: 2 },

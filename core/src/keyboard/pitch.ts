@@ -16,6 +16,8 @@ const SEMITONES: Readonly<Record<Step, number>> = { C: 0, D: 2, E: 4, F: 5, G: 7
 export const LOWEST_KEY = 21;
 export const HIGHEST_KEY = 108;
 
+export const isOnKeyboard = (midi: number): boolean => midi >= LOWEST_KEY && midi <= HIGHEST_KEY;
+
 /** MIDI number of a pitch. @example midiOf({ step: 'C', alter: 0, octave: 4 }) // => 60 */
 export const midiOf = (pitch: Pitch): number => 12 * (pitch.octave + 1) + SEMITONES[pitch.step] + pitch.alter;
 

@@ -149,6 +149,29 @@ export type ScoreIssue = { readonly bar: number } & (
 export const beatTicks = (score: Pick<Score, 'ticksPerQuarter'>, metre: Metre): number =>
   (score.ticksPerQuarter * 4) / metre.beatType;
 
+/** Length of a full bar of the metre, ticks. */
+export const fullBarTicks = (score: Pick<Score, 'ticksPerQuarter'>, metre: Metre): number =>
+  metre.beats * beatTicks(score, metre);
+
+/** Order of a score's notes: in time; grace notes in order before what they adorn; low to high. */
+export const inTimeOrder = (a: Note, b: Note): number =>
+  a.onsetTicks - b.onsetTicks ||
+  (a.graceIndex ?? Number.MAX_SAFE_INTEGER) - (b.graceIndex ?? Number.MAX_SAFE_INTEGER) ||
+  a.midi - b.midi ||
+  (a.id < b.id ? -1 : 1);
+
+/** A slur from one note to another; it belongs to the hand of the first. */
+export const slurBetween = (
+  from: Pick<Note, 'id' | 'side' | 'onsetTicks'>,
+  to: Pick<Note, 'id' | 'onsetTicks'>,
+): Slur => ({
+  side: from.side,
+  fromId: from.id,
+  toId: to.id,
+  fromTicks: from.onsetTicks,
+  toTicks: to.onsetTicks,
+});
+
 /** Place in the bar counted from 1 in beats of the metre, as the teacher counts it (an upbeat keeps its beat). */
 export const beatOf = (score: Score, note: Pick<Note, 'bar' | 'onsetTicks'>): number => {
   const bar = score.bars[note.bar];

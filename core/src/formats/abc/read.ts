@@ -1,12 +1,22 @@
 import type { Side } from '../../hand/hand';
-import { HIGHEST_KEY, LOWEST_KEY, midiOf, pitchName } from '../../keyboard/pitch';
+import { isOnKeyboard, midiOf, pitchName } from '../../keyboard/pitch';
 import { andThen, fail, ok, type Result } from '../../result';
-import type { Bar, Mark, Note, Score, ScoreIssue, Slur } from '../../score/score';
+import {
+  fullBarTicks,
+  inTimeOrder,
+  slurBetween,
+  type Bar,
+  type Mark,
+  type Note,
+  type Score,
+  type ScoreIssue,
+  type Slur,
+} from '../../score/score';
 import { MAX_BARS, MAX_NOTES, MAX_QUARTERS } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { AbcError, AbcRemark } from './errors';
 import { parseTune, type AbcStaff, type AbcTune, type ParsedTune } from './parser';
-import { ABC_TICKS, AbcVoice, type AbcBar, type AbcMark, type AbcNote } from './voices';
+import { ABC_TICKS, AbcVoice, type AbcMark, type AbcNote } from './voices';
 
 /** A voice with the staff it is written on. */
 interface PlacedVoice {
@@ -79,8 +89,6 @@ const readVoices = (tune: AbcTune, source: string): readonly PlacedVoice[] => {
   return [...voices.values()];
 };
 
-const fullTicks = ({ metre }: Pick<AbcBar, 'metre'>): number => (metre.beats * 4 * ABC_TICKS) / metre.beatType;
-
 const layBars = (voices: readonly PlacedVoice[]): Bar[] => {
   const count = Math.max(0, ...voices.map(({ reader }) => reader.bars.length));
   const bars: Bar[] = [];
@@ -90,7 +98,7 @@ const layBars = (voices: readonly PlacedVoice[]): Bar[] => {
     const here = voices.flatMap(({ reader }) => reader.bars[index] ?? []);
     const [first] = here;
     if (!first) break;
-    const full = fullTicks(first);
+    const full = fullBarTicks({ ticksPerQuarter: ABC_TICKS }, first.metre);
     const lengthTicks = Math.max(...here.map((bar) => bar.lengthTicks)) || full;
     if (index === 0) isPickup = lengthTicks < full && count > 1;
     bars.push({
@@ -141,14 +149,7 @@ const joinSlurs = (source: readonly AbcNote[], notes: readonly Note[]): Slur[] =
     for (const label of slurEnds) {
       const from = open.get(label);
       open.delete(label);
-      if (from && from !== note)
-        slurs.push({
-          side: from.side,
-          fromId: from.id,
-          toId: note.id,
-          fromTicks: from.onsetTicks,
-          toTicks: note.onsetTicks,
-        });
+      if (from && from !== note) slurs.push(slurBetween(from, note));
     }
     for (const label of slurStarts) open.set(label, note);
   });
@@ -184,14 +185,7 @@ const firstTempo = ({ metaText }: AbcTune): Mark[] => {
   return bpm && beat > 0 ? [{ kind: 'tempo', onsetTicks: 0, quartersPerMinute: bpm * beat * 4 }] : [];
 };
 
-const inTimeOrder = (a: Note, b: Note): number =>
-  a.onsetTicks - b.onsetTicks ||
-  (a.graceIndex ?? Number.MAX_SAFE_INTEGER) - (b.graceIndex ?? Number.MAX_SAFE_INTEGER) ||
-  a.midi - b.midi;
-
 const textOf = (value: unknown): string => (typeof value === 'string' ? value : '');
-
-const onKeyboard = ({ midi }: Note): boolean => midi >= LOWEST_KEY && midi <= HIGHEST_KEY;
 
 /** Clefs belong to a staff, not to each voice on it. */
 const distinct = (marks: readonly Mark[]): Mark[] => [
@@ -210,11 +204,11 @@ const assemble = ({ tune, remarks, source, placeOf }: ParsedTune): Result<AbcSco
     return { notes, slurs: joinSlurs(voice.reader.notes, notes) };
   });
   const all = placed.flatMap(({ notes }) => notes);
-  const notes = all.filter(onKeyboard).sort(inTimeOrder);
+  const notes = all.filter(({ midi }) => isOnKeyboard(midi)).sort(inTimeOrder);
   if (notes.length === 0) return fail({ code: 'no-notes', first: remarks[0] ?? null });
   if (notes.length > MAX_NOTES) return fail({ code: 'too-long', what: 'notes', limit: MAX_NOTES });
   const issues = all
-    .filter((note) => !onKeyboard(note))
+    .filter(({ midi }) => !isOnKeyboard(midi))
     .map((note): ScoreIssue => ({ bar: note.bar, code: 'off-keyboard', pitch: pitchName(note.pitch) }));
   const score: Score = {
     title: textOf(tune.metaText?.title) || 'Untitled',

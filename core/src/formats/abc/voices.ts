@@ -1,5 +1,5 @@
 import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
-import type { Articulation, Key, Metre, Note, OrnamentKind } from '../../score/score';
+import { fullBarTicks, type Articulation, type Key, type Metre, type Note, type OrnamentKind } from '../../score/score';
 import { MAX_QUARTERS } from '../limits';
 import { lengthOf, type AbcElement, type AbcKey, type AbcMeter, type AbcPitch } from './parser';
 
@@ -28,13 +28,10 @@ export interface AbcNote {
   readonly slurEnds: number[];
 }
 
-export interface AbcMark {
-  readonly kind: 'dynamic' | 'clef' | 'tempo';
-  readonly bar: number;
-  readonly onsetTicks: number;
-  readonly text: string;
-  readonly quartersPerMinute: number;
-}
+export type AbcMark = { readonly bar: number; readonly onsetTicks: number } & (
+  | { readonly kind: 'dynamic' | 'clef'; readonly text: string }
+  | { readonly kind: 'tempo'; readonly quartersPerMinute: number }
+);
 
 export interface AbcBar {
   lengthTicks: number;
@@ -103,26 +100,20 @@ const ORNAMENT_OF: Readonly<Record<string, OrnamentKind>> = {
 
 const DYNAMICS = /^(p{1,4}|m[pf]|f{1,4}|sfz|fp)$/;
 
-/** Fingers inside a chord, in the order of its notes in the text; the parser keeps only those before it. */
-const fingersInChord = (source: string): readonly (readonly number[])[] => {
-  const inside = /\[([^\]]*)\]/.exec(source.replace(/"[^"]*"/g, ''))?.[1];
-  if (inside === undefined) return [];
-  const fingers: number[][] = [];
+/** Fingers inside a chord by the names of its notes in the text; the parser keeps only those before it. */
+const fingersInChord = (source: string): ReadonlyMap<string, readonly number[]> => {
+  const inside = /\[([^\]]*)\]/.exec(source.replace(/"[^"]*"/g, ''))?.[1] ?? '';
+  const fingers = new Map<string, readonly number[]>();
   let waiting: number[] = [];
   for (const [token] of inside.matchAll(/![^!]*!|[_^=]*[A-Ga-g][,']*/g)) {
     const digit = /^!([1-5])!$/.exec(token)?.[1];
     if (digit) waiting.push(Number(digit));
     else if (!token.startsWith('!')) {
-      fingers.push(waiting);
+      if (!fingers.has(token)) fingers.set(token, waiting);
       waiting = [];
     }
   }
   return fingers;
-};
-
-const namesInChord = (source: string): readonly string[] => {
-  const inside = /\[([^\]]*)\]/.exec(source.replace(/"[^"]*"/g, ''))?.[1] ?? '';
-  return [...inside.replace(/![^!]*!/g, '').matchAll(/[_^=]*[A-Ga-g][,']*/g)].map(([name]) => name);
 };
 
 /** Reads the elements of one voice; lines of a tune are fed one after another. */
@@ -156,7 +147,7 @@ export class AbcVoice {
   }
 
   setClef(type: string): void {
-    this.marks.push({ kind: 'clef', bar: this.barIndex(), onsetTicks: this.at, text: type, quartersPerMinute: 0 });
+    this.marks.push({ kind: 'clef', bar: this.barIndex(), onsetTicks: this.at, text: type });
   }
 
   /** Silent bars, so that the voice stands where the others stand. */
@@ -241,7 +232,6 @@ export class AbcVoice {
         kind: 'tempo',
         bar: this.barIndex(),
         onsetTicks: this.at,
-        text: '',
         quartersPerMinute: bpm * beat * 4,
       });
   }
@@ -252,13 +242,13 @@ export class AbcVoice {
       const count = Math.min(1000, Math.max(1, Number(element.rest.text) || 1));
       for (let bar = 0; bar < count; bar += 1) {
         this.current();
-        this.at = (this.metre.beats * 4 * ABC_TICKS) / this.metre.beatType;
+        this.at = fullBarTicks({ ticksPerQuarter: ABC_TICKS }, this.metre);
         // The last one is closed by its own barline.
         if (bar < count - 1) this.closeBar();
       }
       return;
     }
-    const bar = this.current();
+    this.current();
     if (element.startTriplet !== undefined) {
       const actual = element.startTriplet;
       const normal = Math.round(actual * (element.tripletMultiplier ?? 1));
@@ -272,7 +262,6 @@ export class AbcVoice {
     }
     if (element.pitches && ticks > 0) this.readPitches(element, element.pitches, ticks);
     this.at += ticks;
-    bar.lengthTicks = this.at;
     if (element.endTriplet) this.tuplet = null;
   }
 
@@ -287,7 +276,6 @@ export class AbcVoice {
           bar: this.barIndex(),
           onsetTicks: this.at,
           text: name,
-          quartersPerMinute: 0,
         });
     const fingers = this.fingersOf(pitches, decorations, text);
     const before = this.ties;
@@ -316,9 +304,8 @@ export class AbcVoice {
     const digits = decorations.filter((name) => /^[1-5]$/.test(name)).map(Number);
     if (pitches.length === 1) return [digits];
     const inside = fingersInChord(text);
-    const names = namesInChord(text);
-    if (inside.some((fingers) => fingers.length > 0))
-      return pitches.map(({ name }) => inside[names.indexOf(name ?? '')] ?? []);
+    if ([...inside.values()].some((fingers) => fingers.length > 0))
+      return pitches.map(({ name }) => inside.get(name ?? '') ?? []);
     return pitches.map((_, index) => (digits[index] === undefined ? [] : [digits[index]]));
   }
 

@@ -1,6 +1,5 @@
 import type { Side } from '../../hand/hand';
-import type { Grid, QuantisedNote } from './quantise';
-import { quantise } from './quantise';
+import { quantise, type Grid, type QuantisedNote } from './quantise';
 import type { Performance, Stream } from './performance';
 import { splitHands } from './split-hands';
 

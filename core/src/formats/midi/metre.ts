@@ -1,10 +1,5 @@
 import type { Metre } from '../../score/score';
-
-interface Weighted {
-  readonly midi: number;
-  readonly from: number;
-  readonly to: number;
-}
+import type { PlayedNote } from './performance';
 
 const CANDIDATES: readonly Metre[] = [
   { beats: 4, beatType: 4 },
@@ -20,8 +15,8 @@ const CLEARLY = 1.12;
  * Guesses the metre of notes that name none: the one whose barlines meet the longest and lowest notes.
  * @param notes - times in quarters
  */
-export const estimateMetre = (notes: readonly Weighted[]): Metre => {
-  const weightOf = ({ midi, from, to }: Weighted): number => Math.min(4, to - from) * (midi < 60 ? 1.5 : 1);
+export const estimateMetre = (notes: readonly PlayedNote[]): Metre => {
+  const weightOf = ({ midi, from, to }: PlayedNote): number => Math.min(4, to - from) * (midi < 60 ? 1.5 : 1);
   const total = notes.reduce((sum, note) => sum + weightOf(note), 0);
   const end = Math.max(...notes.map(({ to }) => to));
   const accent = ({ beats, beatType }: Metre): number => {

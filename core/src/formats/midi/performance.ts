@@ -23,6 +23,7 @@ export interface Stream {
   readonly notes: readonly PlayedNote[];
 }
 
+/** Times in quarters. */
 export interface PlayedNote {
   readonly midi: number;
   readonly from: number;

@@ -1,7 +1,17 @@
 import type { Side } from '../../hand/hand';
-import { HIGHEST_KEY, LOWEST_KEY, pitchName } from '../../keyboard/pitch';
+import { isOnKeyboard, pitchName } from '../../keyboard/pitch';
 import { andThen, fail, ok, type Result } from '../../result';
-import type { Bar, Key, Mark, Metre, Note, Score, ScoreIssue } from '../../score/score';
+import {
+  fullBarTicks,
+  inTimeOrder,
+  type Bar,
+  type Key,
+  type Mark,
+  type Metre,
+  type Note,
+  type Score,
+  type ScoreIssue,
+} from '../../score/score';
 import { MAX_BARS, MAX_FILE_BYTES } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { MidiError } from './errors';
@@ -51,7 +61,7 @@ const layBars = (
   while (onsetTicks < endTicks) {
     if (bars.length >= MAX_BARS) return undefined;
     const metre = holding(metres, onsetTicks, first.metre);
-    const full = (metre.beats * 4 * ticksPerQuarter) / metre.beatType;
+    const full = fullBarTicks({ ticksPerQuarter }, metre);
     // A change of metre begins a bar: the one before is cut short.
     const change = metres.find(({ at }) => at > onsetTicks && at < onsetTicks + full);
     const lengthTicks = change ? change.at - onsetTicks : full;
@@ -77,7 +87,7 @@ const withUpbeat = (bars: readonly Bar[], ticksPerQuarter: number): readonly Bar
   const [first, second] = bars;
   if (!first || !second || first.metre.beatType !== second.metre.beatType) return bars;
   if (first.metre.beats >= second.metre.beats) return bars;
-  const full = (second.metre.beats * 4 * ticksPerQuarter) / second.metre.beatType;
+  const full = fullBarTicks({ ticksPerQuarter }, second.metre);
   return bars.map((bar, index) => ({
     ...bar,
     number: index,
@@ -121,7 +131,7 @@ const scoreNotes = (
     const onsetTicks = from * ticksPerStep;
     while (bars[bar + 1] && bars[bar + 1]!.onsetTicks <= onsetTicks) bar += 1;
     const pitch = spell(midi, bars[bar]!.key);
-    if (midi < LOWEST_KEY || midi > HIGHEST_KEY) {
+    if (!isOnKeyboard(midi)) {
       issues.push({ bar, code: 'off-keyboard', pitch: pitchName(pitch) });
       return;
     }
@@ -189,7 +199,7 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
   const bars = withUpbeat(laid, steps);
   const right = scoreNotes(notes, 'right', bars, ticksPerStep);
   const left = scoreNotes(notes, 'left', bars, ticksPerStep);
-  const all = [...right.notes, ...left.notes].sort((a, b) => a.onsetTicks - b.onsetTicks || a.midi - b.midi);
+  const all = [...right.notes, ...left.notes].sort(inTimeOrder);
   if (all.length === 0) return fail({ code: 'no-notes' });
   const last = bars[bars.length - 1]!;
   return ok({

@@ -1,5 +1,6 @@
 import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
 import type { Key } from '../../score/score';
+import type { PlayedNote } from './performance';
 
 /** Letters on the line of fifths from F; each turn of seven adds a sharp. */
 const FIFTHS_LETTERS: readonly Step[] = ['F', 'C', 'G', 'D', 'A', 'E', 'B'];
@@ -29,19 +30,13 @@ export const spell = (midi: number, { fifths, mode }: Key): Pitch => {
   return { step: 'C', alter: 0, octave: Math.floor(midi / 12) - 1 };
 };
 
-interface Weighted {
-  readonly midi: number;
-  readonly from: number;
-  readonly to: number;
-}
-
 const MAJOR_STEPS = [0, 2, 4, 5, 7, 9, 11];
 
 /**
  * The signature that the notes need fewest accidentals in, by length; between equals the one with fewest signs. Minor when
  * the lowest last note is the sixth degree.
  */
-export const estimateKey = (notes: readonly Weighted[]): Key => {
+export const estimateKey = (notes: readonly PlayedNote[]): Key => {
   const weights = Array<number>(12).fill(0);
   for (const { midi, from, to } of notes) weights[midi % 12] = weights[midi % 12]! + (to - from);
   const inside = (fifths: number): number => {

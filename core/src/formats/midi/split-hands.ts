@@ -1,11 +1,5 @@
 import type { Side } from '../../hand/hand';
-
-/** A note of a stream that both hands play together; times in quarters. */
-interface Sounding {
-  readonly midi: number;
-  readonly from: number;
-  readonly to: number;
-}
+import type { PlayedNote } from './performance';
 
 /**
  * Prices of a split, in the manner of a player who reads a single stream at sight; found by trial on the demo pieces, where
@@ -46,7 +40,7 @@ interface HandState {
   readonly low: number;
   readonly high: number;
   readonly lastFrom: number;
-  readonly held: readonly Sounding[];
+  readonly held: readonly PlayedNote[];
 }
 
 interface Way {
@@ -64,14 +58,14 @@ const atHome = (side: Side): HandState => ({
   held: [],
 });
 
-const foreign = (side: Side, { midi }: Sounding): number =>
+const foreign = (side: Side, { midi }: PlayedNote): number =>
   side === 'left' ? Math.max(0, midi - MIDDLE.left) : Math.max(0, MIDDLE.right - midi);
 
 /** What it costs a hand to take these notes at a moment, and how it lies afterwards. */
 const take = (
   hand: HandState,
   side: Side,
-  notes: readonly Sounding[],
+  notes: readonly PlayedNote[],
   at: number,
 ): { cost: number; hand: HandState } => {
   const held = hand.held.filter(({ to }) => to > at + 1e-6);
@@ -95,13 +89,13 @@ const take = (
 };
 
 /** How much narrower the gap at a split is than the widest of the chord. */
-const gapLost = (chord: readonly Sounding[], split: number): number => {
+const gapLost = (chord: readonly PlayedNote[], split: number): number => {
   if (split === 0 || split === chord.length) return 0;
   const gaps = chord.slice(1).map(({ midi }, index) => midi - chord[index]!.midi);
   return Math.max(...gaps) - gaps[split - 1]!;
 };
 
-const follow = (way: Way, chord: readonly Sounding[], split: number, at: number): Way => {
+const follow = (way: Way, chord: readonly PlayedNote[], split: number, at: number): Way => {
   const left = take(way.hands.left, 'left', chord.slice(0, split), at);
   const right = take(way.hands.right, 'right', chord.slice(split), at);
   const crossed = left.hand.high > right.hand.low ? PRICES.crossed : 0;
@@ -116,7 +110,7 @@ const follow = (way: Way, chord: readonly Sounding[], split: number, at: number)
   };
 };
 
-const chordsOf = (notes: readonly Sounding[]): number[][] => {
+const chordsOf = (notes: readonly PlayedNote[]): number[][] => {
   const chords = new Map<number, number[]>();
   notes.forEach(({ from }, index) => chords.set(from, [...(chords.get(from) ?? []), index]));
   return [...chords]
@@ -128,7 +122,7 @@ const chordsOf = (notes: readonly Sounding[]): number[][] => {
  * Gives each note of a single stream to a hand: the cheapest way through all moments, by spans, jumps and crossings
  * (dynamic programming over the ways to divide each chord). Answers in the order of the notes.
  */
-export const splitHands = (notes: readonly Sounding[]): readonly Side[] => {
+export const splitHands = (notes: readonly PlayedNote[]): readonly Side[] => {
   const chords = chordsOf(notes);
   let ways: readonly Way[] = [
     { cost: 0, hands: { left: atHome('left'), right: atHome('right') }, sides: [], before: null },

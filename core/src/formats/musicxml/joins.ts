@@ -1,4 +1,4 @@
-import type { Note, ScoreIssue, Slur } from '../../score/score';
+import { slurBetween, type Note, type ScoreIssue, type Slur } from '../../score/score';
 import { pitchName } from '../../keyboard/pitch';
 import type { MeasureNote } from './measure';
 
@@ -65,13 +65,7 @@ export const joinSlurs = (placed: readonly PlacedNote[]): readonly Slur[] => {
       if (type === 'start') open.set(key, note);
       if (type !== 'stop' || !from) continue;
       open.delete(`${from.staff} ${number}`);
-      slurs.push({
-        side: from.side,
-        fromId: from.id,
-        toId: note.id,
-        fromTicks: from.onsetTicks,
-        toTicks: note.onsetTicks,
-      });
+      slurs.push(slurBetween(from, note));
     }
   return slurs;
 };

@@ -1,6 +1,6 @@
 import type { Element } from '@xmldom/xmldom';
 import type { Side } from '../../hand/hand';
-import { HIGHEST_KEY, LOWEST_KEY, midiOf, pitchName } from '../../keyboard/pitch';
+import { isOnKeyboard, midiOf, pitchName } from '../../keyboard/pitch';
 import { fail, ok, type Result } from '../../result';
 import type { Key, Mark, Metre, Note, ScoreIssue } from '../../score/score';
 import { child, childNumber, children, childText, nameOf, numberIn } from './dom';
@@ -138,7 +138,7 @@ const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, 
   const pitch = transposed(read.pitch, state.transposition);
   const midi = midiOf(pitch);
   if (read.bent) walk.issues.push({ code: 'quarter-tone', pitch: pitchName(pitch) });
-  if (midi < LOWEST_KEY || midi > HIGHEST_KEY) {
+  if (!isOnKeyboard(midi)) {
     walk.issues.push({ code: 'off-keyboard', pitch: pitchName(pitch) });
     return;
   }

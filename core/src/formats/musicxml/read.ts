@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../../result';
-import type { Bar, Mark, Note, Score, ScoreIssue } from '../../score/score';
+import { fullBarTicks, inTimeOrder, type Bar, type Mark, type Score, type ScoreIssue } from '../../score/score';
 import { children, childText, numberIn, path, text } from './dom';
 import { commonTicks } from './divisions';
 import type { Measure, MusicXmlDocument } from './document';
@@ -30,9 +30,6 @@ const barNumber = (measure: Measure | undefined, index: number, before: number):
   return written !== undefined && Number.isInteger(written) ? written : before + (index === 0 ? 1 : 0);
 };
 
-const fullBarTicks = (content: MeasureContent, ticksPerQuarter: number): number =>
-  (content.metre.beats * 4 * ticksPerQuarter) / content.metre.beatType;
-
 const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticksPerQuarter: number): Bar[] => {
   const bars: Bar[] = [];
   let onsetTicks = 0;
@@ -43,7 +40,7 @@ const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticks
     const contents = parts.flatMap((part) => part[index] ?? []);
     const first = contents[0];
     if (!first) break;
-    const full = fullBarTicks(first, ticksPerQuarter);
+    const full = fullBarTicks({ ticksPerQuarter }, first.metre);
     const lengthTicks = Math.max(...contents.map((content) => content.lengthTicks)) || full;
     number = barNumber(measures[index], index, number);
     const endingStart = contents.flatMap((content) => content.endingStart);
@@ -78,7 +75,7 @@ const lengthIssues = (
 ): ScoreIssue[] =>
   bars.flatMap((bar, index): ScoreIssue[] => {
     const metred = contents.every((part) => part[index]?.metred ?? true);
-    const full = (bar.metre.beats * 4 * ticksPerQuarter) / bar.metre.beatType;
+    const full = fullBarTicks({ ticksPerQuarter }, bar.metre);
     if (!metred || bar.lengthTicks === full) return [];
     const [before, after] = [bars[index - 1], bars[index + 1]];
     const isUncounted = measures[index]?.header.getAttribute('implicit') === 'yes';
@@ -100,15 +97,6 @@ const placeMarks = (contents: Contents, bars: readonly Bar[]): Mark[] =>
 
 const placeIssues = (contents: Contents): ScoreIssue[] =>
   contents.flatMap((content, bar) => content.issues.map((issue) => ({ bar, ...issue }) as ScoreIssue));
-
-/** Time order; grace notes in their order before what they adorn; low to high. */
-const inTimeOrder = (a: Note, b: Note): number =>
-  a.onsetTicks - b.onsetTicks ||
-  (a.graceIndex ?? Infinity) - (b.graceIndex ?? Infinity) ||
-  a.midi - b.midi ||
-  (a.id < b.id ? -1 : 1);
-
-// Infinity - Infinity is NaN, which || passes over like 0: two main notes are then compared by key.
 
 const titleOf = (document: MusicXmlDocument): string =>
   text(path(document.root, 'work', 'work-title')) || childText(document.root, 'movement-title') || 'Untitled';
