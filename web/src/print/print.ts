@@ -22,7 +22,7 @@ import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { catchError, EMPTY, switchMap } from 'rxjs';
+import { catchError, combineLatest, EMPTY, map, switchMap } from 'rxjs';
 import { EngineService } from '../services/engine.service';
 import { EngraverService } from '../services/engraver.service';
 import { indexDrawing, paintFingers, showPages } from '../score/drawing';
@@ -81,11 +81,16 @@ export class Print {
   /** Drawn systems by page, as elements that wait for their place. */
   readonly pages = signal<readonly (readonly HTMLElement[])[]>([]);
 
-  private readonly wanted = computed(() => {
+  /** What the engraver is asked for; numbers and marks are drawn afterwards. */
+  private readonly engraving = computed(() => {
     const state = this.store.state();
+    if (state.kind !== 'ready') return undefined;
+    return { engravable: state.engravable, paper: this.paper(), scale: SIZES[this.size()] };
+  });
+
+  private readonly drawn = computed(() => {
     const [bench, notes, marks] = [this.bench()?.nativeElement, this.store.notes(), this.store.marks()];
-    if (state.kind !== 'ready' || !bench || !notes || !marks) return undefined;
-    return { bench, notes, marks, engravable: state.engravable, paper: this.paper(), scale: SIZES[this.size()] };
+    return bench && notes && marks ? { bench, notes, marks } : undefined;
   });
 
   constructor() {
@@ -94,24 +99,29 @@ export class Print {
       const state = this.store.state();
       if (state.kind === 'ready') this.student.set(state.piece.student);
     });
-    toObservable(this.wanted)
+    const engraved = toObservable(this.engraving).pipe(
+      switchMap((wanted) => {
+        if (!wanted) return EMPTY;
+        const { engravable, paper, scale } = wanted;
+        return this.engraver.engrave(engravable, musicWidthPx(paper), scale).pipe(
+          map((systems) => ({ systems, paper })),
+          catchError((cause: unknown) => {
+            this.failure.set(cause instanceof Error ? cause.message : String(cause));
+            return EMPTY;
+          }),
+        );
+      }),
+    );
+    combineLatest([engraved, toObservable(this.drawn)])
       .pipe(
-        switchMap((wanted) => {
-          if (!wanted) return EMPTY;
-          const { engravable, paper, scale, bench, notes, marks } = wanted;
-          return this.engraver.engrave(engravable, musicWidthPx(paper), scale).pipe(
-            catchError((cause: unknown) => {
-              this.failure.set(cause instanceof Error ? cause.message : String(cause));
-              return EMPTY;
-            }),
-            switchMap((drawn) => {
-              showPages(bench, drawn);
-              const drawing = indexDrawing(bench);
-              paintFingers(drawing, notes);
-              drawMarks(layOut(bench, drawing), marks);
-              return [this.onPages(bench, paper)];
-            }),
-          );
+        map(([{ systems, paper }, drawn]) => {
+          if (!drawn) return [];
+          const { bench, notes, marks } = drawn;
+          showPages(bench, systems);
+          const drawing = indexDrawing(bench);
+          paintFingers(drawing, notes);
+          drawMarks(layOut(bench, drawing), marks);
+          return this.onPages(bench, paper);
         }),
         takeUntilDestroyed(inject(DestroyRef)),
       )
