@@ -4,7 +4,7 @@ import type { Note, Ornament, Score } from '../../score/score';
 import { type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 import type { SlurEnd } from './slur-numbers';
 
-/** Builds elements of one document. */
+/** Builds elements of one document, in its namespace where it declares one. */
 export type Build = (
   name: string,
   attributes?: Readonly<Record<string, string>>,
@@ -15,14 +15,15 @@ export type Content = Element | string | number | undefined;
 export const builderOf =
   (dom: Document): Build =>
   (name, attributes = {}, ...content) => {
-    const element = dom.createElement(name);
+    const namespace = dom.documentElement?.namespaceURI;
+    const element = namespace ? dom.createElementNS(namespace, name) : dom.createElement(name);
     for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, value);
     for (const part of content)
       if (part !== undefined) element.appendChild(typeof part === 'object' ? part : dom.createTextNode(String(part)));
     return element;
   };
 
-const ACCIDENTALS: Readonly<Record<number, string>> = {
+export const ACCIDENTALS: Readonly<Record<number, string>> = {
   [-2]: 'flat-flat',
   [-1]: 'flat',
   0: 'natural',
@@ -47,7 +48,7 @@ export class AccidentalMemory {
   constructor(private readonly fifths: number) {}
 
   /** The sign that must be drawn before this note, if any. */
-  signFor({ pitch }: Note): string | undefined {
+  signFor({ pitch }: Pick<Note, 'pitch'>): string | undefined {
     const key = `${pitch.step}${pitch.octave}`;
     const holds = this.holding.get(key) ?? alterInKey(pitch.step, this.fifths);
     this.holding.set(key, pitch.alter);

@@ -6,5 +6,6 @@ export { choosePianoParts, partChoices, type PartChoice } from './parts';
 export * from '../limits';
 export { composeMusicXml } from './compose';
 export { packMusicXml } from './pack';
+export * from './corrections';
 export { readScore } from './read';
 export { writeFingering, writePlaceholders, type WrittenFingers } from './write';

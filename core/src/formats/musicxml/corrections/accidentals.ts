@@ -1,0 +1,38 @@
+import type { Element } from '@xmldom/xmldom';
+import { child, childNumber, childText, nameOf } from '../dom';
+import { AccidentalMemory, ACCIDENTALS } from '../compose-note';
+import { readPitch, readTies } from '../notations';
+import { buildIn, dropChildren, putChild } from './note-element';
+import type { Site } from './site';
+import { readTimeline } from './timeline';
+
+const ALTERS: ReadonlyMap<string, number> = new Map([
+  ...Object.entries(ACCIDENTALS).map(([alter, name]) => [name, Number(alter)] as const),
+  ['sharp-sharp', 2],
+]);
+
+const restate = (note: Element, memory: AccidentalMemory): void => {
+  const read = readPitch(note);
+  if (!read) return;
+  const sign = memory.signFor(read);
+  const written = childText(note, 'accidental');
+  const says = ALTERS.get(written);
+  // A note tied over the barline needs no new sign; a sign that only reminds stays while it is true.
+  const isRight = says === undefined ? written !== '' : says === read.pitch.alter;
+  if (isRight || (written === '' && (!sign || readTies(note).stops))) return;
+  dropChildren(note, 'accidental');
+  if (sign) putChild(note, buildIn(note)('accidental', {}, sign));
+};
+
+/** Sets the signs of a measure anew where a change of pitch, or of what stands before, asks for it. */
+export const restateAccidentals = ({ measure, fifths }: Site): void => {
+  const memories = new Map<number, AccidentalMemory>();
+  const inTime = [...readTimeline(measure).items].sort((a, b) => a.at - b.at);
+  for (const { element } of inTime) {
+    if (nameOf(element) !== 'note' || !child(element, 'pitch')) continue;
+    const staff = childNumber(element, 'staff') ?? 1;
+    const memory = memories.get(staff) ?? new AccidentalMemory(fifths);
+    memories.set(staff, memory);
+    restate(element, memory);
+  }
+};

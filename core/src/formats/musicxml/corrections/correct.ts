@@ -1,0 +1,79 @@
+import { fail, ok, type Result } from '../../../result';
+import { shiftedBars, type Alignment } from '../../../score/align';
+import type { Score } from '../../../score/score';
+import type { MusicXmlDocument } from '../document';
+import { readScore } from '../read';
+import { deleteBar, insertBar } from './bars';
+import type { Correction, CorrectionRefusal } from './correction';
+import { addNote, changeHand, changeLength, changePitch, changeTie, changeVoice, deleteNote, type Done } from './notes';
+import { openDesk, type Desk } from './site';
+
+/** A piece after a correction. */
+export interface Corrected {
+  readonly score: Score;
+  /** Which notes and bars are as they were. */
+  readonly alignment: Alignment;
+}
+
+const make = (desk: Desk, correction: Correction): Done => {
+  switch (correction.kind) {
+    case 'pitch':
+      return changePitch(desk, correction);
+    case 'length':
+      return changeLength(desk, correction);
+    case 'tie':
+      return changeTie(desk, correction);
+    case 'hand':
+      return changeHand(desk, correction);
+    case 'voice':
+      return changeVoice(desk, correction);
+    case 'delete':
+      return deleteNote(desk, correction);
+    case 'add':
+      return addNote(desk, correction);
+    case 'insert-bar':
+      return insertBar(desk, correction);
+    case 'delete-bar':
+      return deleteBar(desk, correction);
+  }
+};
+
+const barsAfter = (correction: Correction, count: number): Alignment['bars'] => {
+  if (correction.kind === 'insert-bar') return shiftedBars(count, correction.before, 1);
+  if (correction.kind === 'delete-bar') return shiftedBars(count, correction.bar, -1);
+  return shiftedBars(count, count, 0);
+};
+
+/** Names stay through a correction; a note with its name, key and hand is the note it was. */
+const notesAfter = (before: Score, after: Score): Alignment['notes'] => {
+  const now = new Map(after.notes.map((note) => [note.id, note]));
+  return new Map(
+    before.notes.flatMap(({ id, midi, side }) => {
+      const same = now.get(id);
+      return same?.midi === midi && same.side === side ? [[id, id] as const] : [];
+    }),
+  );
+};
+
+/**
+ * Corrects a document in place. What the correction does not touch stays as it is written, with the names of its notes.
+ * After a refusal the document may be half changed: read it anew.
+ */
+export const correctMusic = (
+  document: MusicXmlDocument,
+  correction: Correction,
+): Result<Corrected, CorrectionRefusal> => {
+  const before = readScore(document);
+  if (before.kind === 'error') return fail({ code: 'no-such-note' });
+  const made = make(openDesk(document, before.value), correction);
+  if (made.kind === 'error') return made;
+  const after = readScore(document);
+  if (after.kind === 'error') return fail({ code: 'last-notes' });
+  return ok({
+    score: after.value,
+    alignment: {
+      notes: notesAfter(before.value, after.value),
+      bars: barsAfter(correction, before.value.bars.length),
+    },
+  });
+};
