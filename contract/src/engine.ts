@@ -1,5 +1,7 @@
 import type { BarAlternative, Comparison, HandPlan, Margin, PianoPlan, Score, Side } from '@kettle-step/core';
 import { z } from 'zod';
+import type { Carried } from './carry';
+import { correctionSchema } from './correction';
 import { fingerSchema } from './plan-document';
 import { deskSchema, type Desk } from './desk';
 
@@ -11,6 +13,9 @@ const given = {
   locks: locksSchema,
   desk: deskSchema.pick({ settings: true, apart: true, given: true }),
 };
+
+/** All that is decided about a document. */
+const decided = { locks: locksSchema, desk: deskSchema };
 
 /** What goes to the worker that fingers; each message names the request it belongs to. */
 export const engineRequestSchema = z.discriminatedUnion('kind', [
@@ -29,6 +34,16 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('margins'), ...given }),
   /** Printed, suggested and ours side by side. */
   z.object({ kind: z.literal('compare'), ...given }),
+  /** Mends the music; the decisions go along as far as they have a place in what comes out. */
+  z.object({
+    kind: z.literal('correct'),
+    request: z.number(),
+    document: z.string(),
+    correction: correctionSchema,
+    ...decided,
+  }),
+  /** Carries decisions from one document to another of the same music. */
+  z.object({ kind: z.literal('carry'), request: z.number(), from: z.string(), to: z.string(), ...decided }),
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
@@ -55,4 +70,8 @@ export type EngineAnswer =
     }
   | { readonly kind: 'margins'; readonly request: number; readonly margins: readonly Margin[] }
   | { readonly kind: 'compared'; readonly request: number; readonly comparison: Comparison }
+  /** The decisions with the document they now belong to. */
+  | { readonly kind: 'carried'; readonly request: number; readonly document: string; readonly carried: Carried }
+  /** The music stays as it is, for a reason the teacher can mend. */
+  | { readonly kind: 'refused'; readonly request: number; readonly message: string }
   | { readonly kind: 'failed'; readonly request: number; readonly message: string };

@@ -3,6 +3,8 @@ export * from './piece';
 export * from './problem';
 export * from './stored-plan';
 export * from './engine';
+export * from './carry';
+export * from './correction';
 export * from './desk';
 export * from './version';
 export * from './reader';

@@ -1,4 +1,4 @@
-import { MOVE_KINDS, SIDES } from '@kettle-step/core';
+import { MAX_DOCUMENT_BYTES, MOVE_KINDS, SIDES } from '@kettle-step/core';
 import { z } from 'zod';
 import { deskSchema } from './desk';
 import { fingerSchema } from './plan-document';
@@ -55,9 +55,13 @@ export const storedPlanSchema = z.object({
 });
 export type StoredPlan = z.infer<typeof storedPlanSchema>;
 
-/** A save names the revision it was made from; an older one is refused. */
+/** MusicXML, with ids on its notes. */
+export const documentSchema = z.string().min(1).max(MAX_DOCUMENT_BYTES);
+
+/** A save names the revision it was made from; an older one is refused. Where the music itself was corrected it comes along. */
 export const savePlanSchema = z.object({
   baseRevision: z.number().int().positive(),
+  document: documentSchema.optional(),
   ...planContent,
 });
 export type SavePlan = z.infer<typeof savePlanSchema>;

@@ -14,6 +14,8 @@ export const readRequestSchema = z.object({
   bytes: z.instanceof(Uint8Array),
   name: z.string(),
   choice: choiceSchema,
+  /** Whether the document is wanted along with what is in it. */
+  whole: z.boolean(),
 });
 export type ReadRequest = z.infer<typeof readRequestSchema>;
 
@@ -31,5 +33,11 @@ export const fileSummarySchema = z.object({
 export type FileSummary = z.infer<typeof fileSummarySchema>;
 
 export type ReadAnswer =
-  | { readonly kind: 'read'; readonly request: number; readonly summary: FileSummary }
+  | {
+      readonly kind: 'read';
+      readonly request: number;
+      readonly summary: FileSummary;
+      /** MusicXML with ids on its notes; null where it was not wanted. */
+      readonly document: string | null;
+    }
   | { readonly kind: 'refused'; readonly request: number; readonly message: string };

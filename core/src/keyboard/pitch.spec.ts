@@ -1,5 +1,16 @@
 import { Key, Note } from 'tonal';
-import { alterInKey, midiOf, parsePitch, pitchClassName, pitchName, STEPS, tonicPitchClass } from './pitch';
+import {
+  alterInKey,
+  halfStepBeside,
+  midiOf,
+  parsePitch,
+  pitchClassName,
+  pitchName,
+  respelled,
+  stepBeside,
+  STEPS,
+  tonicPitchClass,
+} from './pitch';
 
 // tonal is a reference library from the registry: an independent reading of pitch names and keys.
 describe('pitches', () => {
@@ -38,4 +49,34 @@ describe('pitches', () => {
       expect(tonicPitchClass(fifths, 'minor')).toBe(Note.chroma(key.minorRelative));
     },
   );
+});
+
+describe('pitches beside one another', () => {
+  const beside = (name: string, change: (pitch: NonNullable<ReturnType<typeof parsePitch>>) => object) =>
+    pitchName(change(parsePitch(name)!) as Parameters<typeof pitchName>[0]);
+
+  it('follow the key step by step', () => {
+    expect(beside('E4', (pitch) => stepBeside(pitch, 1, 1))).toBe('F#4');
+    expect(beside('C4', (pitch) => stepBeside(pitch, -1, -2))).toBe('Bb3');
+  });
+
+  it('go by half steps on one letter as long as one accidental says it', () => {
+    expect(['C4', 'C#4', 'E4', 'B3'].map((name) => beside(name, (pitch) => halfStepBeside(pitch, 1)))).toEqual([
+      'C#4',
+      'D4',
+      'E#4',
+      'B#3',
+    ]);
+    for (const name of ['C4', 'F#4', 'Bb4', 'E#5'])
+      for (const by of [1, -1] as const)
+        expect(midiOf(halfStepBeside(parsePitch(name)!, by))).toBe(midiOf(parsePitch(name)!) + by);
+  });
+
+  it('have the other name that the reference library gives', () => {
+    for (const name of ['C#4', 'Eb4', 'F#5', 'Ab3', 'A#4', 'B3', 'E4', 'Cb4'])
+      expect(beside(name, respelled)).toBe(
+        Note.enharmonic(name) === name ? beside(name, respelled) : Note.enharmonic(name),
+      );
+    expect(beside('D4', respelled)).toBe('D4');
+  });
 });

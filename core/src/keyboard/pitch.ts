@@ -50,6 +50,41 @@ export const alterInKey = (step: Step, fifths: number): number => {
   return times > 0 ? Math.sign(fifths) * times : 0;
 };
 
+/** Places on the staff counted from C0: seven to the octave. */
+const placeOf = ({ step, octave }: Pitch): number => octave * 7 + STEPS.indexOf(step);
+
+const naturalAt = (place: number): Pitch => ({
+  step: STEPS[((place % 7) + 7) % 7]!,
+  alter: 0,
+  octave: Math.floor(place / 7),
+});
+
+/** The pitch so many steps of a key away. @example stepBeside(E4, 1, 1) // => F#4 */
+export const stepBeside = (pitch: Pitch, steps: number, fifths: number): Pitch => {
+  const natural = naturalAt(placeOf(pitch) + steps);
+  return { ...natural, alter: alterInKey(natural.step, fifths) };
+};
+
+/** A key of the piano spelled on another letter; the pitch itself where that would take more than two accidentals. */
+const spelledOn = (pitch: Pitch, letters: number): Pitch => {
+  const natural = naturalAt(placeOf(pitch) + letters);
+  const alter = midiOf(pitch) - midiOf(natural);
+  return Math.abs(alter) <= 2 ? { ...natural, alter } : pitch;
+};
+
+/** The key a half step away, on the same letter as long as one accidental says it. @example halfStepBeside(C4, 1) // => C#4 */
+export const halfStepBeside = (pitch: Pitch, by: 1 | -1): Pitch => {
+  const altered = { ...pitch, alter: pitch.alter + by };
+  return Math.abs(altered.alter) <= 1 ? altered : spelledOn(altered, by);
+};
+
+/** The same key under its other usual name. @example respelled(F#4) // => Gb4; respelled(D4) // => D4 */
+export const respelled = (pitch: Pitch): Pitch => {
+  const others = [spelledOn(pitch, 1), spelledOn(pitch, -1)];
+  const other = others.find(({ step, alter }) => step !== pitch.step && Math.abs(alter) <= 1);
+  return other ?? pitch;
+};
+
 /** Tonic of a key as a pitch class number 0-11. @example tonicPitchClass(1, 'major') // => 7 */
 export const tonicPitchClass = (fifths: number, mode: 'major' | 'minor'): number =>
   (((fifths * 7 + (mode === 'minor' ? 9 : 0)) % 12) + 12) % 12;

@@ -44,6 +44,8 @@ export const planVersions = sqliteTable('plan_versions', {
   createdAt: text('created_at').notNull(),
   /** Fingers and desk. */
   content: text('content', { mode: 'json' }).$type<unknown>().notNull(),
+  /** The music they belong to, once the piece's own has been corrected; until then it is the piece's. */
+  document: text('document'),
 });
 
 const planId = () =>

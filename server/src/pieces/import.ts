@@ -1,5 +1,15 @@
 import { ribbonOf, storedFingers, type RibbonCell, type StoredFinger } from '@kettle-step/contract';
-import { createPlanner, DEFAULT_HAND, ok, serializeMusicXml, type Result } from '@kettle-step/core';
+import {
+  andThen,
+  createPlanner,
+  DEFAULT_HAND,
+  ok,
+  parseMusicXml,
+  readScore,
+  serializeMusicXml,
+  type MusicXmlError,
+  type Result,
+} from '@kettle-step/core';
 import { readMusic, type MusicChoice, type MusicError } from '@kettle-step/core/formats';
 import { describe, type Description } from './describe';
 
@@ -41,3 +51,7 @@ export const importPiece = (
   };
   return ok({ piece, notices });
 };
+
+/** Reads a document that was corrected here; it is kept as it came. */
+export const readCorrected = (document: string): Result<Description & { document: string }, MusicXmlError> =>
+  andThen(andThen(parseMusicXml(document), readScore), (score) => ok({ ...describe(score), document }));

@@ -133,6 +133,63 @@ describe('saving a plan', () => {
   });
 });
 
+describe('correcting the music', () => {
+  const corrected = (piece: Piece): string => piece.document.replace('<step>F</step>', '<step>G</step>');
+  const put = (piece: Piece, baseRevision: number, document: string): Promise<Response> =>
+    server.fetch(`api/pieces/${piece.id}/plan`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ ...piece.plan, revision: undefined, baseRevision, document }),
+    });
+  const keepVersion = (piece: Piece, name: string, document?: string): Promise<Response> =>
+    server.fetch(`api/pieces/${piece.id}/versions`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name, kind: 'named', fingers: piece.plan.fingers, desk: piece.plan.desk, document }),
+    });
+  const versionsOf = async ({ id }: Piece) =>
+    versionListSchema.parse(await (await server.fetch(`api/pieces/${id}/versions`)).json()).versions;
+
+  it('keeps the document as it came along with the plan', async () => {
+    const piece = await add();
+    expect((await put(piece, 1, corrected(piece))).status).toBe(200);
+    const again = pieceSchema.parse(await (await server.fetch(`api/pieces/${piece.id}`)).json());
+    expect(again.document).toBe(corrected(piece));
+    expect(again.plan.revision).toBe(2);
+    expect(again.notes).toBe(4);
+  });
+
+  it('refuses what is not music, and music from an older revision; nothing changes', async () => {
+    const piece = await add();
+    const refused = await put(piece, 1, '<html/>');
+    expect(refused.status).toBe(422);
+    expect((await problemOf(refused)).detail.length).toBeGreaterThan(20);
+    await save(piece.id, 1, piece.plan);
+    expect((await put(piece, 1, corrected(piece))).status).toBe(409);
+    const again = pieceSchema.parse(await (await server.fetch(`api/pieces/${piece.id}`)).json());
+    expect(again.document).toBe(piece.document);
+  });
+
+  it('leaves versions the music they were made for, for as long as it differs', async () => {
+    const piece = await add();
+    await keepVersion(piece, 'Before');
+    await put(piece, 1, corrected(piece));
+    await keepVersion(piece, 'After');
+    await keepVersion(piece, 'From another window', piece.document);
+    const facts = (await versionsOf(piece)).map(({ name, sameMusic }) => `${name}: ${sameMusic}`).sort();
+    expect(facts).toEqual(['After: true', 'Before: false', 'From another window: false']);
+    const before = (await versionsOf(piece)).find(({ name }) => name === 'Before')!;
+    const version = versionSchema.parse(
+      await (await server.fetch(`api/pieces/${piece.id}/versions/${before.id}`)).json(),
+    );
+    expect(version.document).toBe(piece.document);
+    // Taken back: the versions from before are of the piece's own music again.
+    await put(piece, 2, piece.document);
+    const back = (await versionsOf(piece)).map(({ name, sameMusic }) => `${name}: ${sameMusic}`).sort();
+    expect(back).toEqual(['After: false', 'Before: true', 'From another window: true']);
+  });
+});
+
 describe('taking a piece out', () => {
   it('exports MusicXML that reads back with the same fingers', async () => {
     const piece = await add();

@@ -11,17 +11,17 @@ import {
   versionListSchema,
   versionSummarySchema,
 } from '@kettle-step/contract';
-import { MAX_FILE_BYTES } from '@kettle-step/core';
+import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
 import { json, raw, Router, type Request, type Response } from 'express';
 import { sendProblem } from '../http/problems';
 import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece } from './export';
-import { importPiece } from './import';
+import { importPiece, readCorrected } from './import';
 import type { PieceStore } from './store';
 import type { VersionStore } from './versions';
 
-/** A plan of the longest piece that is read, as JSON. */
-const MAX_PLAN_BYTES = '24mb';
+/** A plan of the longest piece that is read, as JSON, with its document. */
+const MAX_PLAN_BYTES = '36mb';
 
 const noSuchPiece = (response: Response): void =>
   sendProblem(response, 'not-found', 'This piece is no longer on the shelf.');
@@ -64,7 +64,10 @@ const saveRoute =
     if (!id) return noSuchPiece(response);
     const plan = savePlanSchema.safeParse(request.body);
     if (!plan.success) return notAsAgreed(response, plan.error.issues[0]);
-    const outcome = await store.savePlan(id, plan.data, new Date());
+    const { document } = plan.data;
+    const music = document === undefined ? undefined : readCorrected(document);
+    if (music?.kind === 'error') return sendProblem(response, 'unreadable-file', explainMusicXmlError(music.error));
+    const outcome = await store.savePlan(id, plan.data, music?.value, new Date());
     switch (outcome.kind) {
       case 'saved':
         response.json(savedSchema.parse({ revision: outcome.revision }));

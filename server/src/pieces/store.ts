@@ -7,9 +7,10 @@ import {
   type StoredFinger,
 } from '@kettle-step/contract';
 import { isFinger } from '@kettle-step/core';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { pieces, planBars, planFingers, plans } from '../database/schema';
+import { pieces, planBars, planFingers, plans, planVersions } from '../database/schema';
+import type { Description } from './describe';
 import type { ImportedPiece } from './import';
 
 /** Rows to one INSERT: SQLite takes 32,766 values in a statement. */
@@ -20,6 +21,11 @@ export type SaveOutcome =
   | { readonly kind: 'conflict'; readonly currentRevision: number }
   | { readonly kind: 'not-found' };
 
+/** A piece's document after it was corrected, with what the shelf says of it. */
+export interface CorrectedMusic extends Description {
+  readonly document: string;
+}
+
 /** Everything that is kept about pieces and their plans. */
 export interface PieceStore {
   readonly list: () => Promise<readonly PieceSummary[]>;
@@ -27,7 +33,7 @@ export interface PieceStore {
   /** The file as it was brought in; null for a piece from before files were kept. */
   readonly source: (id: string) => Promise<{ readonly name: string; readonly bytes: Buffer | null } | undefined>;
   readonly add: (id: string, piece: ImportedPiece, student: string, now: Date) => Promise<void>;
-  readonly savePlan: (id: string, plan: SavePlan, now: Date) => Promise<SaveOutcome>;
+  readonly savePlan: (id: string, plan: SavePlan, music: CorrectedMusic | undefined, now: Date) => Promise<SaveOutcome>;
   readonly remove: (id: string) => Promise<boolean>;
 }
 
@@ -154,7 +160,23 @@ export const createPieceStore = (db: Database): PieceStore => {
       if (plan) await writeContent(tx, plan.id, fingers, ribbon);
     });
 
-  const savePlan = (id: string, plan: SavePlan, now: Date): Promise<SaveOutcome> =>
+  /** Versions from before keep the music they were made for; those made for this very music need no copy of it. */
+  const correctMusic = async (tx: Transaction, id: string, music: CorrectedMusic): Promise<void> => {
+    const [before] = await tx.select({ document: pieces.document }).from(pieces).where(eq(pieces.id, id));
+    if (!before || before.document === music.document) return;
+    const ofPiece = eq(planVersions.pieceId, id);
+    await tx
+      .update(planVersions)
+      .set({ document: before.document })
+      .where(and(ofPiece, isNull(planVersions.document)));
+    await tx
+      .update(planVersions)
+      .set({ document: null })
+      .where(and(ofPiece, eq(planVersions.document, music.document)));
+    await tx.update(pieces).set(music).where(eq(pieces.id, id));
+  };
+
+  const savePlan: PieceStore['savePlan'] = (id, plan, music, now) =>
     db.transaction(async (tx): Promise<SaveOutcome> => {
       // One statement decides the race: only a save made from the current revision moves it on.
       const [moved] = await tx
@@ -167,6 +189,7 @@ export const createPieceStore = (db: Database): PieceStore => {
         return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
       }
       await writeContent(tx, moved.id, plan.fingers, plan.ribbon);
+      if (music) await correctMusic(tx, id, music);
       await tx.update(pieces).set({ updatedAt: now.toISOString() }).where(eq(pieces.id, id));
       return { kind: 'saved', revision: moved.revision };
     });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { versionSchema, type KeepVersion, type Version, type VersionSummary } from '@kettle-step/contract';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieces, planVersions } from '../database/schema';
 
@@ -18,16 +18,17 @@ const summary = {
   name: planVersions.name,
   kind: planVersions.kind,
   createdAt: planVersions.createdAt,
+  sameMusic: sql<boolean>`${planVersions.document} IS NULL`.mapWith(Boolean),
 };
 
 export const createVersionStore = (db: Database): VersionStore => {
-  const isThere = async (pieceId: string): Promise<boolean> =>
-    (await db.select({ id: pieces.id }).from(pieces).where(eq(pieces.id, pieceId))).length > 0;
+  const documentOf = async (pieceId: string): Promise<string | undefined> =>
+    (await db.select({ document: pieces.document }).from(pieces).where(eq(pieces.id, pieceId)))[0]?.document;
   const one = (pieceId: string, id: string) => and(eq(planVersions.pieceId, pieceId), eq(planVersions.id, id));
 
   return {
     list: async (pieceId) => {
-      if (!(await isThere(pieceId))) return undefined;
+      if ((await documentOf(pieceId)) === undefined) return undefined;
       return db
         .select(summary)
         .from(planVersions)
@@ -36,13 +37,15 @@ export const createVersionStore = (db: Database): VersionStore => {
     },
     get: async (pieceId, id) => {
       const [row] = await db.select().from(planVersions).where(one(pieceId, id));
-      return row && versionSchema.parse({ ...row, ...(row.content as object) });
+      return row && versionSchema.parse({ ...row, ...(row.content as object), sameMusic: row.document === null });
     },
-    keep: async (pieceId, { name, kind, fingers, desk }, now) => {
-      if (!(await isThere(pieceId))) return undefined;
+    keep: async (pieceId, { name, kind, fingers, desk, document }, now) => {
+      const current = await documentOf(pieceId);
+      if (current === undefined) return undefined;
+      const own = document === undefined || document === current ? null : document;
       const kept = { id: randomUUID(), name, kind, createdAt: now.toISOString() };
-      await db.insert(planVersions).values({ ...kept, pieceId, content: { fingers, desk } });
-      return kept;
+      await db.insert(planVersions).values({ ...kept, pieceId, content: { fingers, desk }, document: own });
+      return { ...kept, sameMusic: own === null };
     },
     remove: async (pieceId, id) =>
       (await db.delete(planVersions).where(one(pieceId, id)).returning({ id: planVersions.id })).length > 0,

@@ -4,7 +4,7 @@ import { NEW_DESK, type SavePlan } from '@kettle-step/contract';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Autosave } from './autosave';
 
-const CONTENT = { fingers: [], ribbon: [], desk: NEW_DESK };
+const CONTENT = { fingers: [], ribbon: [], desk: NEW_DESK, document: '<score-partwise/>' };
 
 const conflict = new ServerProblem(
   { type: '', title: '', status: 409, detail: 'changed elsewhere', code: 'conflict', currentRevision: 5 },
@@ -19,7 +19,7 @@ const setUp = (answer: (plan: SavePlan) => Observable<number>) => {
   };
   TestBed.configureTestingModule({ providers: [Autosave, { provide: PiecesService, useValue: { save } }] });
   const autosave = TestBed.inject(Autosave);
-  autosave.begin('piece', 3);
+  autosave.begin('piece', 3, CONTENT.document);
   return { autosave, sent };
 };
 
@@ -38,6 +38,15 @@ describe('autosave', () => {
     autosave.keep(CONTENT);
     jest.advanceTimersByTime(500);
     expect(sent.map(({ baseRevision }) => baseRevision)).toEqual([3, 4]);
+  });
+
+  it('sends the music along only when it is other music than the server has', () => {
+    const { autosave, sent } = setUp((plan) => of(plan.baseRevision + 1));
+    for (const document of [CONTENT.document, '<mended/>', '<mended/>', CONTENT.document]) {
+      autosave.keep({ ...CONTENT, document });
+      jest.advanceTimersByTime(500);
+    }
+    expect(sent.map(({ document }) => document)).toEqual([undefined, '<mended/>', undefined, CONTENT.document]);
   });
 
   it('keeps the work after a failure and tries again by itself', () => {
@@ -63,7 +72,7 @@ describe('autosave', () => {
     autosave.saveNow();
     jest.advanceTimersByTime(10_000);
     expect(sent).toHaveLength(1);
-    autosave.begin('piece', 5);
+    autosave.begin('piece', 5, CONTENT.document);
     expect(autosave.state().kind).toBe('saved');
   });
 

@@ -11,7 +11,7 @@ export type SaveState =
   | { readonly kind: 'failed'; readonly message: string }
   | { readonly kind: 'conflict'; readonly message: string };
 
-type Content = Omit<SavePlan, 'baseRevision'>;
+type Content = Omit<SavePlan, 'baseRevision'> & Required<Pick<SavePlan, 'document'>>;
 
 /** Changes that follow one another faster than this are saved together. */
 const QUIET_MS = 400;
@@ -25,6 +25,8 @@ export class Autosave {
   private readonly kept = new Subject<'soon' | 'now'>();
   private id = '';
   private revision = 1;
+  /** The music that stands on the server: only other music is sent along. */
+  private document = '';
   private waiting: Content | undefined;
 
   readonly state = signal<SaveState>({ kind: 'saved' });
@@ -49,10 +51,11 @@ export class Autosave {
     destroyed.onDestroy(() => void this.send().subscribe());
   }
 
-  /** Starts over with a piece and the revision that stands on the server. */
-  begin(id: string, revision: number): void {
+  /** Starts over with a piece and what stands of it on the server. */
+  begin(id: string, revision: number, document: string): void {
     this.id = id;
     this.revision = revision;
+    this.document = document;
     this.waiting = undefined;
     this.state.set({ kind: 'saved' });
   }
@@ -83,9 +86,12 @@ export class Autosave {
     const content = this.waiting;
     if (!content || this.state().kind === 'conflict') return EMPTY;
     this.waiting = undefined;
-    return this.pieces.save(this.id, { baseRevision: this.revision, ...content }).pipe(
+    const { document, ...plan } = content;
+    const music = document === this.document ? {} : { document };
+    return this.pieces.save(this.id, { baseRevision: this.revision, ...plan, ...music }).pipe(
       tap((revision) => {
         this.revision = revision;
+        this.document = document;
         if (!this.waiting) this.state.set({ kind: 'saved' });
       }),
       catchError((cause: unknown) => {

@@ -1,7 +1,9 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import type { Decided } from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HAND, type Finger, type Locks } from '@kettle-step/core';
 import { of } from 'rxjs';
+import { line } from '../../../core/testing/line';
 import { testPiece } from '../../testing/piece';
 import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
@@ -19,6 +21,10 @@ jest.mock('../services/engine.service', () => ({
 const piece = testPiece('C4/1 D4 E4 F4 | G4/4');
 const planner = createPlanner(DEFAULT_HAND);
 
+/** The same piece with a note more in its second bar. */
+const MENDED = '<score-partwise>mended</score-partwise>';
+const mended = line('C4/1 D4 E4 F4 | G4/2 A4');
+
 const setUp = () => {
   const kept: unknown[] = [];
   const autosave = {
@@ -28,9 +34,16 @@ const setUp = () => {
     failed: jest.fn(),
     keep: (content: unknown) => kept.push(content),
   };
+  const musicOf = (document: string) => (document === MENDED ? mended : piece.score);
+  let open = piece.score;
   const engine = {
-    open: () => of({ score: piece.score, engravable: '<score-partwise/>' }),
-    plan: ({ locks }: { readonly locks: Locks }) => of(planner.plan(piece.score, { locks, alternatives: 0 })),
+    open: (document: string) => {
+      open = musicOf(document);
+      return of({ score: open, engravable: document });
+    },
+    plan: ({ locks }: { readonly locks: Locks }) => of(planner.plan(open, { locks, alternatives: 0 })),
+    correct: (_document: string, _correction: unknown, { locks, desk }: Decided) =>
+      of({ document: MENDED, carried: { locks, desk, lost: [], kept: locks.size } }),
   };
   TestBed.configureTestingModule({
     providers: [
@@ -96,9 +109,26 @@ describe('the bench', () => {
   it('goes on from the revision that stands on the server, after a conflict', () => {
     const { store, autosave, kept, set } = setUp();
     set(2);
-    store.saveOver(1);
-    expect(autosave.begin).toHaveBeenLastCalledWith('piece', 1);
+    store.saveOver(piece.stored);
+    expect(autosave.begin).toHaveBeenLastCalledWith('piece', 1, piece.stored.document);
     expect(kept).toHaveLength(2);
+  });
+
+  it('goes on with corrected music, keeps it with the plan, and takes it back like any decision', () => {
+    const { store, kept, set } = setUp();
+    set(3);
+    store.correct({ kind: 'delete', noteId: 'n9' }).subscribe();
+    expect(store.score()?.notes).toHaveLength(6);
+    expect(store.chosenId()).toBe('n6');
+    expect(store.decisions().locks.get('n1')).toBe(3);
+    expect(kept.at(-1)).toMatchObject({ document: MENDED });
+    store.undo();
+    expect(store.score()?.notes).toHaveLength(5);
+    expect(kept.at(-1)).toMatchObject({ document: piece.stored.document });
+    expect(store.decisions().locks.get('n1')).toBe(3);
+    expect(store.chosen()?.note.id).toBe('n5');
+    store.redo();
+    expect(store.score()?.notes).toHaveLength(6);
   });
 
   it('does not choose what is not there', () => {

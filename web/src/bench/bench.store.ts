@@ -1,9 +1,9 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { givenNotesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
-import { withHands, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
-import { catchError, EMPTY, map, Subject, switchMap, type Observable } from 'rxjs';
-import { EngineService } from '../services/engine.service';
+import { withHands, type Correction, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
+import { catchError, EMPTY, map, of, Subject, switchMap, tap, type Observable } from 'rxjs';
+import { EngineService, type CarriedOver } from '../services/engine.service';
 import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Autosave } from './autosave';
@@ -19,6 +19,18 @@ export interface Solved {
   readonly decisions: Decisions;
 }
 
+/** A piece at one moment of the work: its music, and what is decided about it. */
+interface Moment {
+  readonly document: string;
+  readonly decisions: Decisions;
+}
+
+/** Music as the engine has read it. */
+interface Opened {
+  readonly score: Score;
+  readonly engravable: string;
+}
+
 /** Everything the bench knows about the open piece; what is shown is derived from score, decisions and plan. */
 @Injectable()
 export class BenchStore {
@@ -27,14 +39,20 @@ export class BenchStore {
   private readonly destroyed = inject(DestroyRef);
   readonly autosave = inject(Autosave);
 
-  private readonly wanted = new Subject<Decisions>();
-  private readonly past = signal<readonly Decisions[]>([]);
-  private readonly future = signal<readonly Decisions[]>([]);
+  private readonly wanted = new Subject<Moment>();
+  private readonly past = signal<readonly Moment[]>([]);
+  private readonly future = signal<readonly Moment[]>([]);
+  /** The document that the engine was last asked to open. */
+  private atEngine = '';
   /** The piece as it is written; notes given to the other hand are in `score`. */
   private readonly asWritten = signal<Score | undefined>(undefined);
 
   readonly state = signal<BenchState>({ kind: 'loading' });
   readonly piece = signal<Piece | undefined>(undefined);
+  /** The music as it now stands. */
+  readonly document = signal('');
+  /** Other music is on its way to the bench: nothing is decided until it is there. */
+  readonly changing = signal(false);
   readonly engravable = signal<string | undefined>(undefined);
   readonly decisions = signal<Decisions>({ locks: new Map(), desk: NEW_DESK });
   readonly solved = signal<Solved | undefined>(undefined);
@@ -94,11 +112,18 @@ export class BenchStore {
     this.wanted
       .pipe(
         // A newer wish makes the answer to an older one worthless: it is dropped.
-        switchMap((decisions) => this.engine.plan(decisions).pipe(map((plan): Solved => ({ plan, decisions })))),
+        switchMap(({ document, decisions }) =>
+          this.atHand(document).pipe(
+            switchMap((opened) =>
+              this.engine.plan(decisions).pipe(map((plan) => ({ document, opened, solved: { plan, decisions } }))),
+            ),
+          ),
+        ),
         takeUntilDestroyed(this.destroyed),
       )
       .subscribe({
-        next: (solved) => {
+        next: ({ document, opened, solved }) => {
+          if (opened) this.lay(document, opened, solved);
           this.solved.set(solved);
           this.preview.set(undefined);
           this.save();
@@ -112,6 +137,7 @@ export class BenchStore {
     this.pieces
       .get(id)
       .pipe(
+        tap(({ document }) => (this.atEngine = document)),
         switchMap((piece) => this.engine.open(piece.document).pipe(map((opened) => ({ piece, opened })))),
         switchMap(({ piece, opened }) => {
           const decisions = decisionsOf(piece);
@@ -122,17 +148,11 @@ export class BenchStore {
       )
       .subscribe(({ piece, opened, solved }) => {
         this.piece.set(piece);
-        this.asWritten.set(opened.score);
-        this.engravable.set(opened.engravable);
-        this.decisions.set(solved.decisions);
-        this.solved.set(solved);
         this.preview.set(undefined);
         this.past.set([]);
         this.future.set([]);
-        this.autosave.begin(piece.id, piece.plan.revision);
-        this.chosenId.update((id) =>
-          id && this.notes().has(id) ? id : (firstOfBar(opened.score, 0, 'right') ?? opened.score.notes[0])?.id,
-        );
+        this.autosave.begin(piece.id, piece.plan.revision, piece.document);
+        this.lay(piece.document, opened, solved);
         this.state.set({ kind: 'ready' });
       });
   }
@@ -148,9 +168,24 @@ export class BenchStore {
 
   /** Makes a decision that can be taken back. */
   decide(decisions: Decisions): void {
-    this.past.update((past) => [...past, this.decisions()]);
-    this.future.set([]);
-    this.show(decisions);
+    this.turnTo({ document: this.document(), decisions });
+  }
+
+  /** Mends the music; like any decision it can be taken back. Fails with a `Refusal` where it cannot be done. */
+  correct(correction: Correction): Observable<CarriedOver> {
+    return this.engine
+      .correct(this.document(), correction, this.decisions())
+      .pipe(tap((changed) => this.take(changed)));
+  }
+
+  /** What would be if the piece had other music; nothing is decided. */
+  carriedTo(document: string): Observable<CarriedOver> {
+    return this.engine.carry(this.document(), document, this.decisions());
+  }
+
+  /** Goes on with other music, and with what of the decisions has a place in it. */
+  take({ document, carried: { locks, desk } }: CarriedOver): void {
+    this.turnTo({ document, decisions: { locks, desk } });
   }
 
   /** Looks at what would be if some fingers were set; nothing is decided. */
@@ -162,41 +197,82 @@ export class BenchStore {
 
   undo(): void {
     const before = this.past().at(-1);
-    if (!before) return;
+    if (!before || this.changing()) return;
     this.past.update((past) => past.slice(0, -1));
-    this.future.update((future) => [...future, this.decisions()]);
+    this.future.update((future) => [...future, this.now()]);
     this.show(before);
   }
 
   redo(): void {
     const after = this.future().at(-1);
-    if (!after) return;
+    if (!after || this.changing()) return;
     this.future.update((future) => future.slice(0, -1));
-    this.past.update((past) => [...past, this.decisions()]);
+    this.past.update((past) => [...past, this.now()]);
     this.show(after);
   }
 
-  /** What would be kept of the plan as a version. */
-  content(): Pick<Piece['plan'], 'fingers' | 'desk'> | undefined {
+  /** What would be kept as a version. */
+  content(): (Pick<Piece['plan'], 'fingers' | 'desk'> & Pick<Piece, 'document'>) | undefined {
     const [score, solved] = [this.score(), this.solved()];
     if (!score || !solved) return undefined;
     const { plan, decisions } = solved;
-    return { fingers: storedFingers(score, plan, decisions.locks), desk: decisions.desk };
+    const document = this.document();
+    return { document, fingers: storedFingers(score, plan, decisions.locks), desk: decisions.desk };
   }
 
-  /** Goes on from the revision that stands on the server with what stands here. */
-  saveOver(revision: number): void {
+  /** Goes on from what stands on the server with what stands here. */
+  saveOver({ plan: { revision }, document }: Pick<Piece, 'plan' | 'document'>): void {
     const piece = this.piece();
     if (!piece) return;
-    this.autosave.begin(piece.id, revision);
+    this.autosave.begin(piece.id, revision, document);
     this.save();
   }
 
-  private show(decisions: Decisions): void {
+  private now(): Moment {
+    return { document: this.document(), decisions: this.decisions() };
+  }
+
+  private turnTo(moment: Moment): void {
+    if (this.changing()) return;
+    this.past.update((past) => [...past, this.now()]);
+    this.future.set([]);
+    this.show(moment);
+  }
+
+  private show(moment: Moment): void {
     performance.mark('finger-set');
-    this.decisions.set(decisions);
+    // With other music everything changes at once, when it is there.
+    if (moment.document === this.document()) this.decisions.set(moment.decisions);
+    else this.changing.set(true);
     this.autosave.expect();
-    this.wanted.next(decisions);
+    this.wanted.next(moment);
+  }
+
+  /** Has the engine open a document, unless it is the one that is open. */
+  private atHand(document: string): Observable<Opened | undefined> {
+    if (document === this.atEngine && document === this.document()) return of(undefined);
+    this.atEngine = document;
+    return this.engine.open(document);
+  }
+
+  /** Lays music on the bench. What was chosen stays chosen; a note that has come is chosen, else what stands nearest. */
+  private lay(document: string, { score, engravable }: Opened, { plan, decisions }: Solved): void {
+    const [known, place] = [new Set(this.asWritten()?.notes.map(({ id }) => id)), this.chosenPlace()];
+    const added = known.size > 0 ? score.notes.filter(({ id }) => !known.has(id)) : [];
+    this.document.set(document);
+    this.asWritten.set(score);
+    this.engravable.set(engravable);
+    this.decisions.set(decisions);
+    this.solved.set({ plan, decisions });
+    this.changing.set(false);
+    const nearest =
+      firstOfBar(score, Math.min(place.bar, score.bars.length - 1), place.side) ??
+      firstOfBar(score, 0, 'right') ??
+      score.notes[0];
+    this.chosenId.update((id) => {
+      if (added.length === 1) return added[0]!.id;
+      return id && score.notes.some((note) => note.id === id) ? id : nearest?.id;
+    });
   }
 
   private save(): void {

@@ -29,9 +29,12 @@ import { BarRibbon } from '../parts/bar-ribbon';
 import { beatFigure, HAND_WORDS } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
+import { ReaderService } from '../services/reader.service';
 import { Autosave } from './autosave';
 import { BarCard } from './bar-card';
 import { BenchStore } from './bench.store';
+import { Correct } from './correct/correct';
+import { CorrectStore } from './correct/correct.store';
 import { Compare } from './compare';
 import {
   clearPlaces,
@@ -103,6 +106,7 @@ const isControl = (target: EventTarget | null): boolean =>
     BarCard,
     BarRibbon,
     Compare,
+    Correct,
     EffortChart,
     FormsModule,
     HandAndLevel,
@@ -123,7 +127,7 @@ const isControl = (target: EventTarget | null): boolean =>
   ],
   templateUrl: './bench.html',
   styleUrl: './bench.less',
-  providers: [BenchStore, EngineService, Autosave, OtherWaysStore, VersionsStore, Player],
+  providers: [BenchStore, EngineService, ReaderService, Autosave, OtherWaysStore, VersionsStore, CorrectStore, Player],
   host: { '(document:keydown)': 'press($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -266,6 +270,7 @@ export class Bench {
     writing: () => this.nextWriting(),
     compare: () => this.togglePanel('compare'),
     effort: () => this.togglePanel('effort'),
+    correct: () => this.togglePanel('correct'),
     marks: () => this.sheet.set('marks'),
     remark: () => this.remarkField()?.nativeElement.focus(),
     level: () => this.sheet.set('level'),

@@ -23,7 +23,7 @@ export interface Place {
   readonly bar: number;
 }
 
-export const decisionsOf = ({ plan }: Pick<Piece, 'plan'>): Decisions => ({
+export const decisionsOf = ({ plan }: { readonly plan: Pick<Piece['plan'], 'fingers' | 'desk'> }): Decisions => ({
   locks: locksOf(plan.fingers),
   desk: plan.desk,
 });

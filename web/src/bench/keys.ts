@@ -17,6 +17,7 @@ export type Command =
   | 'writing'
   | 'compare'
   | 'effort'
+  | 'correct'
   | 'marks'
   | 'remark'
   | 'level'
@@ -53,6 +54,7 @@ export const KEY_GROUPS: readonly { readonly title: string; readonly hints: read
       { keys: 'K', does: 'keep what is printed in the bar' },
       { keys: 'D', does: 'let the bar differ from others with the same music' },
       { keys: 'G', does: 'give the note to the other hand' },
+      { keys: 'X', does: 'correct the music; then Alt+↑ ↓ by step, with Shift by half step, Del takes the note out' },
       { keys: 'Ctrl+Z', does: 'undo' },
       { keys: 'Ctrl+Shift+Z', does: 'redo' },
     ],
@@ -86,6 +88,7 @@ const LETTERS: Readonly<Record<string, Command>> = {
   w: 'writing',
   c: 'compare',
   e: 'effort',
+  x: 'correct',
   m: 'marks',
   r: 'remark',
   l: 'level',

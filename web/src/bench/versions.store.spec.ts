@@ -1,8 +1,9 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { NEW_DESK, type KeepVersion, type Version } from '@kettle-step/contract';
+import { NEW_DESK, type Decided, type KeepVersion, type Piece, type Version } from '@kettle-step/contract';
 import { of, throwError } from 'rxjs';
 import { testPiece } from '../../testing/piece';
+import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
 import { Autosave, type SaveState } from './autosave';
 import { BenchStore } from './bench.store';
@@ -17,19 +18,26 @@ jest.mock('../services/engine.service', () => ({
 
 const piece = testPiece('C4/1 D4 E4 F4 | G4/4');
 
-const setUp = (failing = false) => {
+const setUp = (failing = false, document: string | null = null) => {
   const kept: KeepVersion[] = [];
   const state = signal<SaveState>({ kind: 'saved' });
   const decided: unknown[] = [];
   const savedOver: number[] = [];
-  const whole = (version: KeepVersion): Version => ({ ...version, id: 'v1', createdAt: '2026-01-05T10:00:00.000Z' });
+  const whole = (version: KeepVersion): Version => ({
+    ...version,
+    id: 'v1',
+    createdAt: '2026-01-05T10:00:00.000Z',
+    sameMusic: !version.document,
+    document: version.document ?? null,
+  });
   const other = piece.stored.plan.fingers.map((stored, index) =>
     index === 4 ? { ...stored, finger: 1 as const, decidedBy: 'teacher' as const } : stored,
   );
   const pieces = {
     get: () => of({ ...piece.stored, plan: { ...piece.stored.plan, revision: 7 } }),
     versions: () => of(kept.map(whole)),
-    version: () => of(whole({ name: 'Before', kind: 'named', fingers: other, desk: NEW_DESK })),
+    version: () =>
+      of(whole({ name: 'Before', kind: 'named', fingers: other, desk: NEW_DESK, ...(document ? { document } : {}) })),
     keepVersion: (_id: string, version: KeepVersion) => {
       if (failing) return throwError(() => new Error('cannot be reached'));
       kept.push(version);
@@ -42,9 +50,23 @@ const setUp = (failing = false) => {
     score: () => piece.score,
     notes: () => piece.notes,
     content: () => ({ fingers: piece.stored.plan.fingers, desk: NEW_DESK }),
+    document: () => piece.stored.document,
     decide: (decisions: unknown) => decided.push(decisions),
-    saveOver: (revision: number) => savedOver.push(revision),
+    saveOver: ({ plan }: Piece) => savedOver.push(plan.revision),
     open: jest.fn(),
+  };
+  const engine = {
+    // Of what was decided only the first note's finger has a place now.
+    carry: (_from: string, to: string, { locks, desk }: Decided) =>
+      of({
+        document: to,
+        carried: {
+          locks: new Map([...locks].slice(0, 1)),
+          desk,
+          kept: 1,
+          lost: [{ kind: 'finger', side: 'right', bar: 2, pitch: 'G4', finger: 1 }],
+        },
+      }),
   };
   TestBed.configureTestingModule({
     providers: [
@@ -52,6 +74,7 @@ const setUp = (failing = false) => {
       { provide: PiecesService, useValue: pieces },
       { provide: BenchStore, useValue: bench },
       { provide: Autosave, useValue: { state } },
+      { provide: EngineService, useValue: engine },
     ],
   });
   const store = TestBed.inject(VersionsStore);
@@ -76,6 +99,17 @@ describe('versions of a plan', () => {
     expect(store.compared()?.bars).toMatchObject([{ bar: 1, side: 'right', theirs: '1', ours: '5' }]);
     store.restore(version!);
     expect(decided).toMatchObject([{ locks: new Map([['n5', 1]]) }]);
+  });
+
+  it('come back to music that was corrected since, with a word on what has no place in it', () => {
+    const { store, decided } = setUp(false, '<score-partwise>before</score-partwise>');
+    store.keep('Before');
+    const [version] = store.list()!;
+    store.restore(version!);
+    expect(store.lost()).toEqual(['Bar 2, right hand: 1 on G4']);
+    expect(decided).toHaveLength(1);
+    store.compare(version!);
+    expect(store.compared()?.bars.map(({ bar }) => bar)).toEqual([0, 1]);
   });
 
   it('take both sides of a conflict: this window’s at once, the other’s before it is written over', () => {

@@ -1,7 +1,8 @@
 import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { KeepVersion, Version, VersionSummary } from '@kettle-step/contract';
+import { wordLost, type Decided, type KeepVersion, type Version, type VersionSummary } from '@kettle-step/contract';
 import { concatMap, map, of, type Observable } from 'rxjs';
+import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
 import { Autosave } from './autosave';
 import { BenchStore } from './bench.store';
@@ -22,11 +23,14 @@ const timeNow = (): string => new Date().toLocaleTimeString([], { hour: '2-digit
 export class VersionsStore {
   private readonly pieces = inject(PiecesService);
   private readonly bench = inject(BenchStore);
+  private readonly engine = inject(EngineService);
   private readonly autosave = inject(Autosave);
   private readonly destroyed = inject(DestroyRef);
 
   readonly list = signal<readonly VersionSummary[] | undefined>(undefined);
   readonly problem = signal('');
+  /** What of a version that was brought back has no place in the music as it is now, in words. */
+  readonly lost = signal<readonly string[]>([]);
   /** The version that is compared with what stands, and where they differ. */
   readonly compared = signal<{ readonly version: Version; readonly bars: readonly DifferentBar[] } | undefined>(
     undefined,
@@ -50,16 +54,30 @@ export class VersionsStore {
 
   /** Brings a version back; like any decision it can be undone. */
   restore(version: VersionSummary): void {
-    this.run(this.pieces.version(this.id(), version.id), ({ fingers, desk }) => {
+    const brought = this.pieces
+      .version(this.id(), version.id)
+      .pipe(
+        concatMap(({ fingers, desk, document }) =>
+          this.onThisMusic(decisionsOf({ plan: { fingers, desk } }), document),
+        ),
+      );
+    this.run(brought, ({ locks, desk, lost }) => {
       this.compared.set(undefined);
-      this.bench.decide(decisionsOf({ plan: { fingers, desk, revision: 1, ribbon: [] } }));
+      this.lost.set(lost);
+      this.bench.decide({ locks, desk });
     });
   }
 
   compare(version: VersionSummary): void {
-    this.run(this.pieces.version(this.id(), version.id), (whole) =>
-      this.compared.set({ version: whole, bars: this.differences(whole) }),
+    const compared = this.pieces.version(this.id(), version.id).pipe(
+      concatMap((whole) => {
+        const locks = new Map(whole.fingers.map(({ noteId, finger }) => [noteId, finger]));
+        return this.onThisMusic({ locks, desk: whole.desk }, whole.document).pipe(
+          map((theirs) => ({ version: whole, bars: this.differences(theirs) })),
+        );
+      }),
     );
+    this.run(compared, (differences) => this.compared.set(differences));
   }
 
   remove(version: VersionSummary): void {
@@ -73,16 +91,19 @@ export class VersionsStore {
   keepMine(): void {
     const id = this.id();
     this.run(
-      this.pieces
-        .get(id)
-        .pipe(
-          concatMap(({ plan: { revision, fingers, desk } }) =>
-            this.pieces
-              .keepVersion(id, { name: `The other window, ${timeNow()}`, kind: 'conflict', fingers, desk })
-              .pipe(map(() => revision)),
-          ),
+      this.pieces.get(id).pipe(
+        concatMap((theirs) =>
+          this.pieces
+            .keepVersion(id, {
+              name: `The other window, ${timeNow()}`,
+              kind: 'conflict',
+              fingers: theirs.plan.fingers,
+              desk: theirs.plan.desk,
+            })
+            .pipe(map(() => theirs)),
         ),
-      (revision) => this.bench.saveOver(revision),
+      ),
+      (theirs) => this.bench.saveOver(theirs),
     );
   }
 
@@ -111,9 +132,16 @@ export class VersionsStore {
     });
   }
 
-  private differences({ fingers }: Version): readonly DifferentBar[] {
+  /** Decisions of a version on the music as it is now: carried over where it was made for other music. */
+  private onThisMusic(decided: Decided, document: string | null): Observable<Decided & { lost: readonly string[] }> {
+    if (document === null) return of({ ...decided, lost: [] });
+    return this.engine
+      .carry(document, this.bench.document(), decided)
+      .pipe(map(({ carried }) => ({ ...carried, lost: carried.lost.map(wordLost) })));
+  }
+
+  private differences({ locks: theirs }: Decided): readonly DifferentBar[] {
     const [score, notes] = [this.bench.score(), this.bench.notes()];
-    const theirs = new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
     const places = new Map<string, DifferentBar & { differs: boolean }>();
     for (const note of score?.notes ?? []) {
       const [mine, other] = [notes.get(note.id)?.planned.finger ?? '–', theirs.get(note.id) ?? '–'];

@@ -3,6 +3,7 @@ import {
   SIDES,
   type BarAlternative,
   type Comparison,
+  type Correction,
   type HandPlan,
   type Locks,
   type Margin,
@@ -10,7 +11,7 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
-import type { EngineAnswer, FingeringDesk, SentPlan } from '@kettle-step/contract';
+import type { Carried, Decided, EngineAnswer, FingeringDesk, SentPlan } from '@kettle-step/contract';
 import { filter, map, tap, type Observable } from 'rxjs';
 import { WorkerRequests } from './worker-requests';
 
@@ -25,6 +26,17 @@ export interface Passage extends Given {
   readonly side: Side;
   readonly bars: readonly [number, number];
   readonly count: number;
+}
+
+/** A document with the decisions that now belong to it. */
+export interface CarriedOver {
+  readonly document: string;
+  readonly carried: Carried;
+}
+
+/** What a teacher asked for cannot be done; the words say why and what to do. */
+export class Refusal extends Error {
+  override readonly name = 'Refusal';
 }
 
 const wire = ({ locks, desk: { settings, apart, given } }: Given) => ({
@@ -107,8 +119,29 @@ export class EngineService implements OnDestroy {
     );
   }
 
+  /** Mends a document; fails with a `Refusal` where it cannot be done. */
+  correct(document: string, correction: Correction, decided: Decided): Observable<CarriedOver> {
+    const { locks, desk } = decided;
+    return this.requests
+      .ask({ kind: 'correct', document, correction, locks: [...locks], desk })
+      .pipe(map((answer) => this.carriedOver(answer)));
+  }
+
+  /** Carries decisions from one document to another of the same music. */
+  carry(from: string, to: string, { locks, desk }: Decided): Observable<CarriedOver> {
+    return this.requests
+      .ask({ kind: 'carry', from, to, locks: [...locks], desk })
+      .pipe(map((answer) => this.carriedOver(answer)));
+  }
+
   ngOnDestroy(): void {
     this.requests.end();
+  }
+
+  private carriedOver(answer: EngineAnswer): CarriedOver {
+    if (answer.kind === 'refused') throw new Refusal(answer.message);
+    if (answer.kind !== 'carried') throw unexpected(answer);
+    return { document: answer.document, carried: answer.carried };
   }
 
   /** A plan with the hands that were not sent again. */

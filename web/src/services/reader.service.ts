@@ -8,13 +8,13 @@ import { WorkerRequests } from './worker-requests';
 export class ReaderService implements OnDestroy {
   private requests: WorkerRequests<ReadAnswer> | undefined;
 
-  read(file: Blob, name: string, choice: ReadChoice): Observable<ReadAnswer> {
+  read(file: Blob, name: string, choice: ReadChoice, whole = false): Observable<ReadAnswer> {
     this.requests ??= new WorkerRequests<ReadAnswer>(
       new Worker(new URL('../workers/reader.worker', import.meta.url), { type: 'module' }),
     );
     const { requests } = this;
     return from(file.arrayBuffer()).pipe(
-      switchMap((buffer) => requests.ask({ bytes: new Uint8Array(buffer), name, choice })),
+      switchMap((buffer) => requests.ask({ bytes: new Uint8Array(buffer), name, choice, whole })),
     );
   }
 

@@ -53,7 +53,8 @@ const setUp = (
 };
 
 const file = (name: string, size = 1): File => new File(['x'.repeat(size)], name);
-const readAs = (what: FileSummary): Observable<ReadAnswer> => of({ kind: 'read', request: 1, summary: what });
+const readAs = (what: FileSummary): Observable<ReadAnswer> =>
+  of({ kind: 'read', request: 1, summary: what, document: null });
 
 describe('files on their way onto the shelf', () => {
   it('come in one after another, each with its own word', () => {

@@ -80,6 +80,30 @@ describe('the engine in its worker', () => {
     expect(hands().map(({ right: hand }) => hand === 'as-before')).toEqual([false, false]);
   });
 
+  it('mends a document and carries decisions along, or says why not', async () => {
+    const { answers, jobs } = setUp(0);
+    jobs.ask({ kind: 'open', request: 1, document });
+    while (answers.length < 1) await settle();
+    const [opened] = answers.flatMap((answer) => (answer.kind === 'opened' ? [answer] : []));
+    const [first, second] = opened!.score.notes;
+    const locks: [string, 1 | 2][] = [
+      [first!.id, 1],
+      [second!.id, 2],
+    ];
+    const decided = { document, locks, desk: NEW_DESK };
+    jobs.ask({ kind: 'correct', request: 2, ...decided, correction: { kind: 'delete', noteId: second!.id } });
+    jobs.ask({ kind: 'correct', request: 3, ...decided, correction: { kind: 'delete', noteId: 'nobody' } });
+    while (answers.length < 3) await settle();
+    const [mended] = answers.flatMap((answer) => (answer.kind === 'carried' ? [answer] : []));
+    expect([...mended!.carried.locks.keys()]).toEqual([first!.id]);
+    expect(mended!.carried.lost).toMatchObject([{ kind: 'finger', finger: 2 }]);
+    expect(answers[2]).toMatchObject({ kind: 'refused', request: 3 });
+    // The newer document in turn: what is the same in both stays.
+    jobs.ask({ kind: 'carry', request: 4, from: document, to: mended!.document, locks, desk: NEW_DESK });
+    while (answers.length < 4) await settle();
+    expect(answers[3]).toMatchObject({ kind: 'carried', carried: { kept: 1 } });
+  });
+
   it('says so when no piece is open, or a piece cannot be read', async () => {
     const { answers, jobs } = setUp(0);
     jobs.ask(plan(1));

@@ -1,7 +1,10 @@
 import {
+  alignScores,
   andThen,
+  correctMusic,
   createPlanner,
   explainMusicXmlError,
+  explainRefusal,
   ok,
   parseMusicXml,
   readScore,
@@ -18,6 +21,7 @@ import {
 } from '@kettle-step/core';
 import {
   apartOf,
+  carryDecisions,
   completeRules,
   givenNotesOf,
   type EngineAnswer,
@@ -29,6 +33,11 @@ import {
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 type Work = Exclude<EngineRequest, Asked<'cancel'>>;
+/** Work on the open piece. */
+type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry'>>;
+
+const read = (document: string) =>
+  andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
 
 /** Work goes on this long before messages are looked at again, ms: a changed wish waits no longer than that. */
 const TURN_MS = 12;
@@ -65,11 +74,32 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
   };
 
   const open = ({ request, document }: Asked<'open'>): EngineAnswer => {
-    const read = andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (value) => ok({ dom, value })));
-    if (read.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(read.error) };
-    score = read.value.value;
-    writePlaceholders(read.value.dom, score);
-    return { kind: 'opened', request, score, engravable: serializeMusicXml(read.value.dom) };
+    const opened = read(document);
+    if (opened.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(opened.error) };
+    const { dom } = opened.value;
+    score = opened.value.score;
+    writePlaceholders(dom, score);
+    return { kind: 'opened', request, score, engravable: serializeMusicXml(dom) };
+  };
+
+  const correct = ({ request, document, correction, locks, desk }: Asked<'correct'>): EngineAnswer => {
+    const opened = read(document);
+    if (opened.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(opened.error) };
+    const { dom, score: before } = opened.value;
+    const made = correctMusic(dom, correction);
+    if (made.kind === 'error') return { kind: 'refused', request, message: explainRefusal(made.error) };
+    const carried = carryDecisions({ locks: new Map(locks), desk }, made.value.alignment, before);
+    return { kind: 'carried', request, document: serializeMusicXml(dom), carried };
+  };
+
+  const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer => {
+    const found = andThen(read(from), (before) =>
+      andThen(read(to), (after) => ok([before.score, after.score] as const)),
+    );
+    if (found.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(found.error) };
+    const [before, after] = found.value;
+    const carried = carryDecisions({ locks: new Map(locks), desk }, alignScores(before, after), before);
+    return { kind: 'carried', request, document: to, carried };
   };
 
   /** Hands of a long piece are large: one that the page has already is only named. */
@@ -88,7 +118,8 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
     return handed.score;
   };
 
-  const isUnwanted = ({ request }: Work): boolean => cancelled.has(request);
+  /** A piece is opened even if nobody waits any more: what is asked next may count on it. */
+  const isUnwanted = ({ kind, request }: Work): boolean => kind !== 'open' && cancelled.has(request);
 
   /** Goes through the steps of long work, telling how far it is; undefined when nobody wants it any more. */
   const walk = async <T>(asked: Work, steps: Steps<T>): Promise<{ readonly value: T } | undefined> => {
@@ -107,7 +138,7 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
     }
   };
 
-  const work = async (asked: Exclude<Work, Asked<'open'>>, of: Score): Promise<EngineAnswer | undefined> => {
+  const work = async (asked: Fingering, of: Score): Promise<EngineAnswer | undefined> => {
     const { request, desk } = asked;
     const played = scoreFor(desk, of);
     const planner = plannerFor(desk.settings);
@@ -133,6 +164,8 @@ export const createEngineJobs = ({ post, pause, now }: Surroundings) => {
 
   const answer = async (asked: Work): Promise<EngineAnswer | undefined> => {
     if (asked.kind === 'open') return open(asked);
+    if (asked.kind === 'correct') return correct(asked);
+    if (asked.kind === 'carry') return carry(asked);
     if (!score) return { kind: 'failed', request: asked.request, message: 'No piece is open.' };
     return work(asked, score);
   };

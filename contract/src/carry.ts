@@ -1,0 +1,75 @@
+import { pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
+import type { Desk } from './desk';
+
+/** Decisions about a piece, carried over to other notes of the same music. */
+
+export interface Decided {
+  readonly locks: Locks;
+  readonly desk: Desk;
+}
+
+/** A decision that has no place in the changed music. */
+export type LostDecision = {
+  readonly side: Side;
+  /** The printed number of the bar it was about. */
+  readonly bar: number;
+} & (
+  | { readonly kind: 'finger'; readonly pitch: string; readonly finger: number }
+  | { readonly kind: 'given'; readonly pitch: string }
+  | { readonly kind: 'remark'; readonly text: string }
+);
+
+export interface Carried extends Decided {
+  readonly lost: readonly LostDecision[];
+  /** How many fingers that had been set stay set. */
+  readonly kept: number;
+}
+
+/** @example wordLost({ kind: 'finger', side: 'right', bar: 4, pitch: 'D5', finger: 3 }) // => 'Bar 4, right hand: 3 on D5' */
+export const wordLost = (lost: LostDecision): string => {
+  const place = `Bar ${lost.bar}, ${lost.side} hand:`;
+  switch (lost.kind) {
+    case 'finger':
+      return `${place} ${lost.finger} on ${lost.pitch}`;
+    case 'given':
+      return `${place} ${lost.pitch}, given to the other hand`;
+    case 'remark':
+      return `${place} the remark “${lost.text}”`;
+  }
+};
+
+/**
+ * Carries decisions from one score to another of which it is known what corresponds. What has lost its note or its bar is
+ * listed; that a bar goes its own way is no loss when the bar itself is gone.
+ */
+export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignment, before: Score): Carried => {
+  const noteById = new Map(before.notes.map((note) => [note.id, note]));
+  const numberOf = (bar: number): number => before.bars[bar]?.number ?? bar + 1;
+  const lost: LostDecision[] = [];
+  const carried = new Map(
+    [...locks].flatMap(([id, finger]) => {
+      const [now, note] = [notes.get(id), noteById.get(id)];
+      if (now !== undefined) return [[now, finger] as const];
+      if (note)
+        lost.push({ kind: 'finger', side: note.side, bar: numberOf(note.bar), pitch: pitchName(note.pitch), finger });
+      return [];
+    }),
+  );
+  const given = desk.given.flatMap((gift) => {
+    const [now, note] = [notes.get(gift.noteId), noteById.get(gift.noteId)];
+    if (now !== undefined) return [{ ...gift, noteId: now }];
+    if (note) lost.push({ kind: 'given', side: note.side, bar: numberOf(note.bar), pitch: pitchName(note.pitch) });
+    return [];
+  });
+  const remarks = desk.remarks.flatMap((remark) => {
+    const now = bars.get(remark.bar);
+    if (now !== undefined) return [{ ...remark, bar: now }];
+    lost.push({ kind: 'remark', side: remark.side, bar: numberOf(remark.bar), text: remark.text });
+    return [];
+  });
+  const apart = desk.apart.flatMap((place) => {
+    const now = bars.get(place.bar);
+    return now === undefined ? [] : [{ ...place, bar: now }];
+  });
+  return { locks: carried, desk: { ...desk, given, remarks, apart }, lost, kept: carried.size };
+};

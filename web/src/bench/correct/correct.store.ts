@@ -1,0 +1,94 @@
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { wordLost } from '@kettle-step/contract';
+import { MAX_FILE_BYTES, type Correction } from '@kettle-step/core';
+import { map, switchMap, type Observable } from 'rxjs';
+import type { CarriedOver } from '../../services/engine.service';
+import { ReaderService } from '../../services/reader.service';
+import { BenchStore } from '../bench.store';
+
+/** A newer file that would take the place of the music, before anything is changed. */
+export interface Newer {
+  readonly name: string;
+  readonly notices: readonly string[];
+  readonly kept: number;
+  readonly lost: readonly string[];
+  readonly changed: CarriedOver;
+}
+
+const lostWords = ({ carried }: CarriedOver): readonly string[] => carried.lost.map(wordLost);
+
+/** Mends the music of the open piece, note by note or as a whole. */
+@Injectable()
+export class CorrectStore {
+  private readonly bench = inject(BenchStore);
+  private readonly reader = inject(ReaderService);
+  private readonly destroyed = inject(DestroyRef);
+
+  /** Why the last wish could not be done. */
+  readonly refusal = signal('');
+  /** Decisions that the last correction left without a place. */
+  readonly lost = signal<readonly string[]>([]);
+  readonly newer = signal<Newer | undefined>(undefined);
+  readonly reading = signal(false);
+
+  correct(correction: Correction): void {
+    if (this.bench.changing()) return;
+    this.run(this.bench.correct(correction), (changed) => this.lost.set(lostWords(changed)));
+  }
+
+  /** Reads a newer file of the piece and finds out what of the work would stay. */
+  look(file: File): void {
+    this.reading.set(true);
+    this.newer.set(undefined);
+    const found = this.reader.read(file, file.name, { parts: [], tune: 0 }, true).pipe(
+      switchMap((answer) => {
+        if (answer.kind === 'refused' || answer.document === null)
+          throw new Error(answer.kind === 'refused' ? answer.message : 'The file gave no music.');
+        const { notices } = answer.summary;
+        return this.bench.carriedTo(answer.document).pipe(
+          map((changed): Newer => ({
+            name: file.name,
+            notices,
+            kept: changed.carried.kept,
+            lost: lostWords(changed),
+            changed,
+          })),
+        );
+      }),
+    );
+    if (file.size > MAX_FILE_BYTES) {
+      this.refusal.set(
+        `The file is larger than the ${MAX_FILE_BYTES / 1024 / 1024} MB that are read; take a movement at a time.`,
+      );
+      this.reading.set(false);
+    } else this.run(found, (newer) => this.newer.set(newer));
+  }
+
+  /** Puts the newer music in place of what stands. */
+  take(): void {
+    const newer = this.newer();
+    if (!newer) return;
+    this.bench.take(newer.changed);
+    this.lost.set(newer.lost);
+    this.newer.set(undefined);
+  }
+
+  leave(): void {
+    this.newer.set(undefined);
+  }
+
+  private run<T>(work: Observable<T>, then: (value: T) => void): void {
+    work.pipe(takeUntilDestroyed(this.destroyed)).subscribe({
+      next: (value) => {
+        this.refusal.set('');
+        this.reading.set(false);
+        then(value);
+      },
+      error: (cause: unknown) => {
+        this.refusal.set(cause instanceof Error ? cause.message : String(cause));
+        this.reading.set(false);
+      },
+    });
+  }
+}
