@@ -4,3 +4,4 @@ export * from './midi';
 export * from './music';
 export { withFingers } from './fingered';
 export * from './send';
+export { readTyped, type TypedMusic, type Untypable } from './typed';

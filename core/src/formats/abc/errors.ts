@@ -10,6 +10,13 @@ export type AbcError =
   | { readonly code: 'too-long'; readonly what: 'bars' | 'notes'; readonly limit: number }
   | { readonly code: 'unreadable'; readonly detail: string };
 
+/** A stretch of one line of the text; line and column counted from 1. */
+export interface AbcPlace {
+  readonly line: number;
+  readonly column: number;
+  readonly length: number;
+}
+
 /** Something in the text that was read around, with its place counted from 1. */
 export interface AbcRemark {
   readonly line: number;

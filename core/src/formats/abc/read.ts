@@ -14,9 +14,10 @@ import {
 } from '../../score/score';
 import { MAX_BARS, MAX_NOTES, MAX_QUARTERS } from '../limits';
 import { coarsened } from '../notation/coarsen';
-import type { AbcError, AbcRemark } from './errors';
+import type { AbcError, AbcPlace, AbcRemark } from './errors';
 import { parseTune, type AbcStaff, type AbcTune, type ParsedTune } from './parser';
-import { ABC_TICKS, AbcVoice, type AbcMark, type AbcNote } from './voices';
+import { ABC_TICKS } from './signs';
+import { AbcVoice, type AbcMark, type AbcNote } from './voices';
 
 /** A voice with the staff it is written on. */
 interface PlacedVoice {
@@ -69,7 +70,9 @@ const readVoices = (tune: AbcTune, source: string): readonly PlacedVoice[] => {
     voices.set(key, made);
     return made;
   };
-  for (const { staff = [] } of tune.lines ?? []) {
+  /** The line on which a voice was heard last. */
+  const heardOn = new Map<AbcVoice, number>();
+  (tune.lines ?? []).forEach(({ staff = [] }, line) => {
     const barsBefore = Math.max(0, ...[...voices.values()].map(({ reader }) => reader.bars.length));
     staff.forEach(({ clef, key, meter, voices: lines = [] }, index) => {
       const side = hands.get(index);
@@ -80,11 +83,13 @@ const readVoices = (tune: AbcTune, source: string): readonly PlacedVoice[] => {
         if (isNew && place === 0) reader.setClef(clef?.type ?? '');
         if (key) reader.setKey(key);
         if (meter) reader.setMetre(meter);
-        reader.fillTo(barsBefore);
+        // A voice goes on where it stopped; one that was left out for a line rests meanwhile.
+        if (line > 0 && heardOn.get(reader) !== line - 1) reader.fillTo(barsBefore);
+        heardOn.set(reader, line);
         for (const element of elements) reader.read(element);
       });
     });
-  }
+  });
   for (const { reader } of voices.values()) reader.end();
   return [...voices.values()];
 };
@@ -192,7 +197,14 @@ const distinct = (marks: readonly Mark[]): Mark[] => [
   ...new Map(marks.map((mark) => [JSON.stringify(mark), mark])).values(),
 ];
 
-const assemble = ({ tune, remarks, source, placeOf }: ParsedTune): Result<AbcScore, AbcError> => {
+/** A stretch of a source that ends in one line, as a place in the file. */
+const filePlace = ({ placeOf }: ParsedTune, { from, to }: AbcNote['places'][number]): AbcPlace => ({
+  ...placeOf(from),
+  length: to - from,
+});
+
+const assemble = (parsed: ParsedTune): Result<AbcScore, AbcError> => {
+  const { tune, remarks, source, placeOf } = parsed;
   const voices = readVoices(tune, source);
   const tooLongAt = voices.map(({ reader }) => reader.tooLongAt).find((at) => at !== undefined);
   if (tooLongAt !== undefined)
@@ -201,7 +213,10 @@ const assemble = ({ tune, remarks, source, placeOf }: ParsedTune): Result<AbcSco
   if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const placed = voices.map((voice, index) => {
     const notes = voice.reader.notes.map((note, place) => noteOf(voice, note, bars, `v${index + 1}-${place + 1}`));
-    return { notes, slurs: joinSlurs(voice.reader.notes, notes) };
+    const places = notes.map(
+      ({ id }, place) => [id, voice.reader.notes[place]!.places.map((one) => filePlace(parsed, one))] as const,
+    );
+    return { notes, places, slurs: joinSlurs(voice.reader.notes, notes) };
   });
   const all = placed.flatMap(({ notes }) => notes);
   const notes = all.filter(({ midi }) => isOnKeyboard(midi)).sort(inTimeOrder);
@@ -223,13 +238,15 @@ const assemble = ({ tune, remarks, source, placeOf }: ParsedTune): Result<AbcSco
     ]).sort((a, b) => a.onsetTicks - b.onsetTicks),
     issues,
   };
-  return ok({ score: coarsened(score), remarks });
+  return ok({ score: coarsened(score), remarks, places: new Map(placed.flatMap(({ places }) => places)) });
 };
 
 /** A tune as a score, with what was read around. Ids of its notes are provisional: MusicXML gives the lasting ones. */
 export interface AbcScore {
   readonly score: Score;
   readonly remarks: readonly AbcRemark[];
+  /** Where each note is written, by its id: its first piece, then those it is tied to. */
+  readonly places: ReadonlyMap<string, readonly AbcPlace[]>;
 }
 
 const normalised = (text: string): string => text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');

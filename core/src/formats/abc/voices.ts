@@ -2,14 +2,9 @@ import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
 import { fullBarTicks, type Articulation, type Key, type Metre, type Note, type OrnamentKind } from '../../score/score';
 import { MAX_QUARTERS } from '../limits';
 import { lengthOf, type AbcElement, type AbcKey, type AbcMeter, type AbcPitch } from './parser';
+import { ABC_TICKS } from './signs';
 
 /** One voice of an ABC tune, read element by element into bars. */
-
-/**
- * Ticks to a quarter while reading: fine enough for 128ths in triplets, quintuplets, septuplets and ninths; brought down to
- * what the tune needs afterwards.
- */
-export const ABC_TICKS = 10_080;
 
 export interface AbcNote {
   readonly pitch: Pitch;
@@ -26,6 +21,8 @@ export interface AbcNote {
   readonly bar: number;
   readonly slurStarts: readonly number[];
   readonly slurEnds: number[];
+  /** Where its pieces stand in the source. */
+  readonly places: { readonly from: number; readonly to: number }[];
 }
 
 export type AbcMark = { readonly bar: number; readonly onsetTicks: number } & (
@@ -285,6 +282,7 @@ export class AbcVoice {
       if (from) {
         // Under a tie the same key sounds on; an accidental carries over the barline.
         from.durationTicks += ticks;
+        from.places.push(this.placeOf(element));
         this.remember(pitch);
         this.endSlurs(from, pitch, element, index);
         if (pitch.startTie) this.ties.set(pitch.pitch, from);
@@ -317,6 +315,13 @@ export class AbcVoice {
     note.slurEnds.push(...(pitch.endSlur ?? []), ...(index === 0 ? (element.endSlur ?? []) : []));
   }
 
+  /** The parser counts the space around an element in. */
+  private placeOf({ startChar = 0, endChar = startChar }: AbcElement): { from: number; to: number } {
+    const text = this.source.slice(startChar, endChar);
+    const from = startChar + (text.length - text.trimStart().length);
+    return { from, to: from + text.trim().length };
+  }
+
   private addNote(
     pitch: AbcPitch,
     ticks: number,
@@ -346,6 +351,7 @@ export class AbcVoice {
         ({ label }) => label,
       ),
       slurEnds: [],
+      places: [this.placeOf(element)],
     };
     this.endSlurs(note, pitch, element, index);
     this.notes.push(note);

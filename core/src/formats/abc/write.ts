@@ -1,5 +1,6 @@
 import { alterInKey } from '../../keyboard/pitch';
-import type { Articulation, Bar, Key, Mark, Metre, Note, OrnamentKind, Score } from '../../score/score';
+import type { Articulation, Bar, Key, Mark, Note, OrnamentKind, Score } from '../../score/score';
+import { ACCIDENTALS, keyText, letterText, lengthText as unitsText, metreText } from './signs';
 import { writeDown, type WrittenBar, type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 
 /** Length that the header names as one unit (L:1/8). */
@@ -7,21 +8,9 @@ const UNIT_NAME = '1/8';
 
 const BARS_TO_A_LINE = 4;
 
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
-
-/** A length in units: nothing for one, `3` for three, `/2` for a half, `3/2`. */
-const lengthText = (ticks: number, ticksPerQuarter: number): string => {
-  // Twice as many eighths as quarters; whole numbers only.
-  const [over, under] = [Math.round(ticks * 2), ticksPerQuarter];
-  const common = gcd(over, under);
-  const [n, d] = [over / common, under / common];
-  return `${n === 1 ? '' : n}${d === 1 ? '' : `/${d}`}`;
-};
-
-const ACCIDENTALS: Readonly<Record<number, string>> = { [-2]: '__', [-1]: '_', 0: '=', 1: '^', 2: '^^' };
-
-const pitchText = ({ pitch: { step, octave } }: Note): string =>
-  octave >= 5 ? step.toLowerCase() + "'".repeat(octave - 5) : step + ','.repeat(4 - octave);
+/** A length in the unit of the header: twice as many eighths as quarters; whole numbers only. */
+const lengthText = (ticks: number, ticksPerQuarter: number): string =>
+  unitsText(Math.round(ticks * 2), ticksPerQuarter);
 
 const ARTICULATIONS: Partial<Record<Articulation, string>> = {
   staccato: 'staccato',
@@ -101,7 +90,7 @@ const signsText = ({ note, piece }: WrittenNote): string => {
 
 const headText = (written: WrittenNote, accidentals: AccidentalMemory): string => {
   const fingers = written.piece === 0 ? fingersText(written.note) : '';
-  return `${fingers}${accidentals.textFor(written.note)}${pitchText(written.note)}${written.tieStarts ? '-' : ''}`;
+  return `${fingers}${accidentals.textFor(written.note)}${letterText(written.note.pitch)}${written.tieStarts ? '-' : ''}`;
 };
 
 const chordText = (notes: readonly WrittenNote[], length: string, accidentals: AccidentalMemory): string => {
@@ -122,22 +111,12 @@ const eventText = (sheet: Sheet, event: WrittenEvent, accidentals: AccidentalMem
   if (event.notes.length === 0) return `${tuplet}${event.hidden ? 'x' : 'z'}${length}`;
   const [first] = event.notes;
   if (first && first.note.graceIndex !== null)
-    return `{${event.notes.map(({ note }) => accidentals.textFor(note) + pitchText(note)).join('')}}`;
+    return `{${event.notes.map(({ note }) => accidentals.textFor(note) + letterText(note.pitch)).join('')}}`;
   const starts = '('.repeat(slursAt(sheet.slurStarts, event.notes));
   const ends = ')'.repeat(slursAt(sheet.slurEnds, event.notes));
   const signs = [...new Set(event.notes.map(signsText))].join('');
   return `${starts}${tuplet}${signs}${chordText(event.notes, length, accidentals)}${ends}`;
 };
-
-const keyText = ({ fifths, mode }: Key): string => {
-  // Tonics by fifths from F; the minor key of a signature lies three fifths above.
-  const place = fifths + 1 + (mode === 'minor' ? 3 : 0);
-  const letter = 'FCGDAEB'[((place % 7) + 7) % 7] ?? 'C';
-  const turns = Math.floor(place / 7);
-  return `${letter}${turns > 0 ? '#'.repeat(turns) : 'b'.repeat(-turns)}${mode === 'minor' ? 'm' : ''}`;
-};
-
-const metreText = ({ beats, beatType }: Metre): string => `${beats}/${beatType}`;
 
 type TempoMark = Extract<Mark, { kind: 'tempo' }>;
 

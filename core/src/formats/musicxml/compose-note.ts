@@ -61,6 +61,8 @@ export interface Sheet {
   readonly staves: number;
   readonly build: Build;
   readonly slurs: ReadonlyMap<string, readonly SlurEnd[]>;
+  /** Whether notes keep the names they have in the score. */
+  readonly named: boolean;
 }
 
 const ornamentElement = (build: Build, ornament: Ornament): Element =>
@@ -128,6 +130,9 @@ const pitchElement = (build: Build, { pitch }: Note): Element =>
     build('octave', {}, pitch.octave),
   );
 
+/** The name of a tied piece of a note. */
+export const pieceId = ({ id }: Pick<Note, 'id'>, piece: number): string => (piece === 0 ? id : `${id}.${piece}`);
+
 export const noteElement = (
   sheet: Sheet,
   line: WrittenLine,
@@ -161,5 +166,6 @@ export const noteElement = (
     ...(place.isChord ? [] : event.beams.map((beam, index) => build('beam', { number: String(index + 1) }, beam))),
     notationsElement(sheet, event, written, place.isChord),
   ];
-  return build('note', {}, ...content);
+  const id = sheet.named && written ? { id: pieceId(written.note, written.piece) } : {};
+  return build('note', id, ...content);
 };

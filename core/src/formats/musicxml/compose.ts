@@ -190,9 +190,9 @@ const ELEMENT_ROOT = 'score-partwise';
 
 /**
  * Writes a score as a MusicXML 4.0 document of one piano part: for music that did not come as MusicXML. Reading it again
- * gives the same score, with ids of its own.
+ * gives the same score, with ids of its own unless `named` keeps those it has (they must be names in XML).
  */
-export const composeMusicXml = (score: Score): MusicXmlDocument => {
+export const composeMusicXml = (score: Score, named = false): MusicXmlDocument => {
   const type = new DOMImplementation().createDocumentType(
     ELEMENT_ROOT,
     // The serializer writes both as they are, quotes included.
@@ -204,7 +204,7 @@ export const composeMusicXml = (score: Score): MusicXmlDocument => {
   root.setAttribute('version', '4.0');
   const build = builderOf(dom);
   const bars = writeDown(score);
-  const sheet: Sheet = { score, staves: stavesOf(score), build, slurs: slurNumbers(score, bars) };
+  const sheet: Sheet = { score, staves: stavesOf(score), build, slurs: slurNumbers(score, bars), named };
   root.appendChild(build('work', {}, build('work-title', {}, score.title)));
   if (score.composer !== '')
     root.appendChild(build('identification', {}, build('creator', { type: 'composer' }, score.composer)));

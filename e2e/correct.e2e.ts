@@ -1,0 +1,92 @@
+import { expect, expectNoViolations, openPiece, test, waitUntilSaved } from './studio';
+
+test('a wrong note is mended on the bench, its fingers stay with the rest, and it can be taken back', async ({
+  page,
+  studio,
+}) => {
+  await openPiece(page, studio, 'Millrace');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.open')).toHaveText('open 30 of 32');
+  await page.keyboard.press('v');
+  await page.getByLabel('Keep what stands now as').fill('As it came');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByText('As it came').waitFor();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+
+  await page.keyboard.press('PageUp');
+  await page.keyboard.press('ArrowRight');
+  const spoken = page.locator('.spoken[aria-live], .spoken[role="status"], ks-score-view .spoken').first();
+  await expect(spoken).toContainText('bar 1', { ignoreCase: true });
+  await page.keyboard.press('x');
+  const panel = page.getByRole('region', { name: 'Correct the music' });
+  await expect(panel).toBeVisible();
+  await expectNoViolations(page);
+  const notes = await page.locator('.sheet g.note').count();
+
+  // A step up loses the one finger that was set on the note; all others stay.
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(panel.getByText(/No longer set, for want of a place: Bar 1, right hand: \d on D4/)).toBeVisible();
+  await panel.getByLabel('Length').selectOption('quarter');
+  await expect.poll(() => page.locator('.sheet g.note').count()).toBeLessThan(notes);
+  await page.keyboard.press('Escape');
+  await expect(panel).toHaveCount(0);
+  await waitUntilSaved(page);
+
+  await page.reload();
+  await page.locator('.sheet g.fing.teacher').first().waitFor();
+  expect(await page.locator('.sheet g.note').count()).toBeLessThan(notes);
+
+  // The version from before comes back on the music as it is now.
+  await page.keyboard.press('v');
+  await expect(page.getByText('made before the music was corrected')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring back' }).click();
+  await expect(page.getByText('Brought back, but for what has no place')).toBeVisible();
+  await page.keyboard.press('Escape');
+});
+
+test('a missing note and a bar are put in, and taken back with the keys', async ({ page, studio }) => {
+  await openPiece(page, studio, 'Kite on a String');
+  const measures = page.locator('.sheet g.measure');
+  const [bars, notes] = [await measures.count(), await page.locator('.sheet g.note').count()];
+  await page.keyboard.press('x');
+  const panel = page.getByRole('region', { name: 'Correct the music' });
+  await panel.getByRole('button', { name: 'New bar after it' }).click();
+  await expect(measures).toHaveCount(bars + 1);
+  await page.locator('.piece h1').click();
+  await page.keyboard.press('Control+z');
+  await expect(measures).toHaveCount(bars);
+  await panel.getByLabel('Pitch').fill('C7');
+  await panel.getByLabel('for a').selectOption('eighth');
+  await panel.getByRole('button', { name: 'Put it in' }).click();
+  await expect(page.locator('.sheet g.note')).toHaveCount(notes + 1);
+  await expect(panel.getByText(/^C7, bar 1, beat 1/)).toBeVisible();
+  await panel.getByLabel('Pitch').fill('H2');
+  await panel.getByRole('button', { name: 'Put it in' }).click();
+  await expect(panel.getByRole('alert')).toContainText('such as F#4');
+  await page.locator('.piece h1').click();
+  await page.keyboard.press('Delete');
+  await expect(page.locator('.sheet g.note')).toHaveCount(notes);
+});
+
+test('a newer file takes the place of the music, and the fingers stay', async ({ page, studio }) => {
+  await openPiece(page, studio, 'Two on the Stairs');
+  await page.keyboard.press('Enter');
+  await waitUntilSaved(page);
+  const id = new URL(page.url()).pathname.split('/').pop()!;
+  const text = await (await page.request.get(`${studio.address}api/pieces/${id}/export.musicxml`)).text();
+  const open = await page.locator('.open').textContent();
+  await page.keyboard.press('x');
+  const panel = page.getByRole('region', { name: 'Correct the music' });
+  // The last bar of the newer file is another one.
+  const last = text.lastIndexOf('<step>');
+  const newer = `${text.slice(0, last)}<step>${text[last + 6] === 'A' ? 'B' : 'A'}${text.slice(last + 7)}`;
+  const file = (name: string, content: string) => ({ name, mimeType: 'text/xml', buffer: Buffer.from(content) });
+  await panel.getByLabel('A newer file of the piece:').setInputFiles(file('newer.musicxml', newer));
+  await expect(panel.getByText(/Of the fingers that are set, \d+ stay/)).toBeVisible();
+  await panel.getByRole('button', { name: 'Put it in place of the music' }).click();
+  await expect(page.locator('.open')).toHaveText(open!);
+  await panel.getByLabel('A newer file of the piece:').setInputFiles(file('letter.abc', 'Dear teacher'));
+  await expect(panel.getByText(/No tune was found/)).toBeVisible();
+  await waitUntilSaved(page);
+});
