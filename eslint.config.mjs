@@ -36,7 +36,7 @@ const coreRoom = (room, index) => {
   return noImports([`core/src/${room}/**/*.ts`], patterns);
 };
 
-const WEB_PLACES = ['shelf', 'bench', 'print'];
+const WEB_PLACES = ['shelf', 'bench', 'print', 'typing'];
 
 const webPlace = (place) =>
   noImports(

@@ -9,7 +9,8 @@ const choiceSchema = z.object({
 });
 export type ReadChoice = z.infer<typeof choiceSchema>;
 
-export const readRequestSchema = z.object({
+const fileRequestSchema = z.object({
+  kind: z.literal('file'),
   request: z.number().int(),
   bytes: z.instanceof(Uint8Array),
   name: z.string(),
@@ -17,6 +18,13 @@ export const readRequestSchema = z.object({
   /** Whether the document is wanted along with what is in it. */
   whole: z.boolean(),
 });
+export type FileRequest = z.infer<typeof fileRequestSchema>;
+
+/** ABC that is just being typed. */
+const textRequestSchema = z.object({ kind: z.literal('text'), request: z.number().int(), text: z.string() });
+export type TextRequest = z.infer<typeof textRequestSchema>;
+
+export const readRequestSchema = z.discriminatedUnion('kind', [fileRequestSchema, textRequestSchema]);
 export type ReadRequest = z.infer<typeof readRequestSchema>;
 
 export const fileSummarySchema = z.object({
@@ -32,6 +40,33 @@ export const fileSummarySchema = z.object({
 });
 export type FileSummary = z.infer<typeof fileSummarySchema>;
 
+/** A stretch of one line of a text; line and column counted from 1. */
+export interface TextPlace {
+  readonly line: number;
+  readonly column: number;
+  readonly length: number;
+}
+
+/** What typed text sounds like so far. */
+export interface Typed {
+  /** MusicXML whose notes are called as in `places`. */
+  readonly engravable: string;
+  readonly places: ReadonlyMap<string, readonly TextPlace[]>;
+  readonly remarks: readonly { readonly line: number; readonly column: number; readonly message: string }[];
+  readonly title: string;
+  readonly bars: number;
+  readonly notes: number;
+}
+
+/** Why nothing can be shown of typed text. */
+export interface Untypable {
+  readonly message: string;
+  readonly line: number | null;
+  readonly column: number | null;
+  /** Nothing is wrong yet: there are no notes. */
+  readonly isEmpty: boolean;
+}
+
 export type ReadAnswer =
   | {
       readonly kind: 'read';
@@ -40,4 +75,6 @@ export type ReadAnswer =
       /** MusicXML with ids on its notes; null where it was not wanted. */
       readonly document: string | null;
     }
-  | { readonly kind: 'refused'; readonly request: number; readonly message: string };
+  | { readonly kind: 'refused'; readonly request: number; readonly message: string }
+  | ({ readonly kind: 'typed'; readonly request: number } & Typed)
+  | ({ readonly kind: 'untypable'; readonly request: number } & Untypable);

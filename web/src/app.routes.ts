@@ -12,5 +12,10 @@ export const routes: Routes = [
     title: 'On paper · Kettle Step',
     loadComponent: () => import('./print/print').then((place) => place.Print),
   },
+  {
+    path: 'type',
+    title: 'Type it in · Kettle Step',
+    loadComponent: () => import('./typing/type-in').then((place) => place.TypeIn),
+  },
   { path: '**', redirectTo: '' },
 ];

@@ -10,7 +10,7 @@ V:R clef=treble
 V:L clef=bass
 K:G
 V:R
-!1!G A-|A [Bd]2|
+!1!G A2-|A [Bd]2|
 V:L
 G,3|D,3|
 `;
@@ -30,7 +30,7 @@ describe('music that is being typed', () => {
     expect(score.notes.map(({ id }) => wordsOf(id))).toEqual([
       ['G,3'],
       ['!1!G'],
-      ['A-', 'A'],
+      ['A2-', 'A'],
       ['D,3'],
       ['[Bd]2'],
       ['[Bd]2'],

@@ -17,6 +17,8 @@ export interface Untypable {
   readonly message: string;
   readonly line: number | null;
   readonly column: number | null;
+  /** Nothing is wrong yet: there are no notes. */
+  readonly isEmpty: boolean;
 }
 
 /** Reads the first tune of a text for showing; what is stored is read anew from the file. */
@@ -24,7 +26,8 @@ export const readTyped = (text: string): Result<TypedMusic, Untypable> => {
   const read = readAbc(text);
   if (read.kind === 'error') {
     const at = 'line' in read.error ? read.error : { line: null, column: null };
-    return fail({ message: explainAbcError(read.error), line: at.line, column: at.column });
+    const isEmpty = read.error.code === 'empty' || (read.error.code === 'no-notes' && read.error.first === null);
+    return fail({ message: explainAbcError(read.error), line: at.line, column: at.column, isEmpty });
   }
   const { score, places, remarks } = read.value;
   return ok({ score, places, remarks, engravable: serializeMusicXml(composeMusicXml(score, true)) });

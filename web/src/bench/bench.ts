@@ -28,6 +28,7 @@ import { afterPaint } from '../parts/after-paint';
 import { BarRibbon } from '../parts/bar-ribbon';
 import { beatFigure, HAND_WORDS } from '../parts/words';
 import { EngineService } from '../services/engine.service';
+import { EngraverService } from '../services/engraver.service';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
 import { Autosave } from './autosave';
@@ -64,7 +65,7 @@ import { handsAt } from './moment';
 import { OtherWaysList } from './other-ways';
 import { OtherWaysStore } from './other-ways.store';
 import { scoreMarks } from '../score/score-marks';
-import { ScoreView, type HandView } from './score-view';
+import { ScoreView, type HandView } from '../score/score-view';
 import { Player } from './sound/player.service';
 import { Transport } from './sound/transport';
 import { MARK_WORDS, SHEET_TITLES, WRITING_WORDS, type Panel, type Sheet } from './sheets';
@@ -127,7 +128,17 @@ const isControl = (target: EventTarget | null): boolean =>
   ],
   templateUrl: './bench.html',
   styleUrl: './bench.less',
-  providers: [BenchStore, EngineService, ReaderService, Autosave, OtherWaysStore, VersionsStore, CorrectStore, Player],
+  providers: [
+    BenchStore,
+    EngineService,
+    EngraverService,
+    ReaderService,
+    Autosave,
+    OtherWaysStore,
+    VersionsStore,
+    CorrectStore,
+    Player,
+  ],
   host: { '(document:keydown)': 'press($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -1,29 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import {
-  BLACK_KEY_LENGTH_MM,
-  BLACK_KEY_WIDTH_MM,
-  isBlack,
-  keyCentreMm,
-  positionLabel,
-  restingKeys,
-  WHITE_KEY_PITCH_MM,
-  type Position,
-} from '@kettle-step/core';
+import { isBlack, positionLabel, restingKeys, WHITE_KEY_PITCH_MM, type Position } from '@kettle-step/core';
+import { drawnKeys, keyboardWidthMm, keyXMm } from '../parts/drawn-keys';
 import { HAND_LETTERS, HAND_WORDS, pretty } from '../parts/words';
 import type { HandMoment } from './moment';
 
-interface DrawnKey {
-  readonly midi: number;
-  readonly x: number;
-  readonly width: number;
-  readonly length: number;
-  readonly black: boolean;
-  readonly label: string;
-}
-
-/** The front of the keys is shown, to scale: of 150 mm the 100 nearest the player, of a black key 45. */
+/** The front of the keys is shown: of 150 mm the 100 nearest the player, of a black key 45. */
 const SHOWN_LENGTH_MM = 100;
-const HIDDEN_MM = 50;
 const BRACKET_ROOM_MM = 27;
 /** Room that a letter of the labels takes, mm. */
 const LABEL_MM = 5.4;
@@ -59,28 +41,8 @@ export class HandRail {
 
   private readonly range = computed(() => wholeOctaves(this.lowest(), this.highest()));
 
-  readonly keys = computed((): readonly DrawnKey[] => {
-    const [from, to] = this.range();
-    return Array.from({ length: to - from + 1 }, (_, index) => from + index)
-      .map((midi) => {
-        const black = isBlack(midi);
-        const width = black ? BLACK_KEY_WIDTH_MM : WHITE_KEY_PITCH_MM;
-        return {
-          midi,
-          black,
-          width,
-          x: this.xOf(midi) - width / 2,
-          length: black ? BLACK_KEY_LENGTH_MM - HIDDEN_MM : SHOWN_LENGTH_MM,
-          label: midi % 12 === 0 ? `C${midi / 12 - 1}` : '',
-        };
-      })
-      .sort((a, b) => Number(a.black) - Number(b.black));
-  });
-
-  readonly widthMm = computed(() => {
-    const [from, to] = this.range();
-    return keyCentreMm(to) - keyCentreMm(from) + WHITE_KEY_PITCH_MM;
-  });
+  readonly keys = computed(() => drawnKeys(...this.range(), SHOWN_LENGTH_MM));
+  readonly widthMm = computed(() => keyboardWidthMm(...this.range()));
 
   readonly drawn = computed(() =>
     this.hands().map(({ side, position, spots, next }) => {
@@ -120,7 +82,7 @@ export class HandRail {
   );
 
   private xOf(midi: number): number {
-    return keyCentreMm(midi) - keyCentreMm(this.range()[0]) + WHITE_KEY_PITCH_MM / 2;
+    return keyXMm(midi, this.range()[0]);
   }
 
   /**

@@ -9,16 +9,25 @@ export class ReaderService implements OnDestroy {
   private requests: WorkerRequests<ReadAnswer> | undefined;
 
   read(file: Blob, name: string, choice: ReadChoice, whole = false): Observable<ReadAnswer> {
-    this.requests ??= new WorkerRequests<ReadAnswer>(
-      new Worker(new URL('../workers/reader.worker', import.meta.url), { type: 'module' }),
-    );
-    const { requests } = this;
+    const requests = this.started();
     return from(file.arrayBuffer()).pipe(
-      switchMap((buffer) => requests.ask({ bytes: new Uint8Array(buffer), name, choice, whole })),
+      switchMap((buffer) => requests.ask({ kind: 'file', bytes: new Uint8Array(buffer), name, choice, whole })),
     );
+  }
+
+  /** Reads text that is being typed. */
+  typed(text: string): Observable<ReadAnswer> {
+    return this.started().ask({ kind: 'text', text });
   }
 
   ngOnDestroy(): void {
     this.requests?.end();
+  }
+
+  private started(): WorkerRequests<ReadAnswer> {
+    this.requests ??= new WorkerRequests<ReadAnswer>(
+      new Worker(new URL('../workers/reader.worker', import.meta.url), { type: 'module' }),
+    );
+    return this.requests;
   }
 }

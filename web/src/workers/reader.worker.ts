@@ -1,9 +1,15 @@
-import { readRequestSchema, type ReadAnswer, type ReadRequest } from '@kettle-step/contract';
+import {
+  readRequestSchema,
+  type FileRequest,
+  type ReadAnswer,
+  type ReadRequest,
+  type TextRequest,
+} from '@kettle-step/contract';
 import { serializeMusicXml } from '@kettle-step/core';
-import { explainMusicError, readMusic } from '@kettle-step/core/formats';
+import { explainMusicError, readMusic, readTyped } from '@kettle-step/core/formats';
 
 /** Reads a file as the server will, so that the teacher sees what is in it before it is sent, and the page never waits. */
-const read = ({ request, bytes, name, choice, whole }: ReadRequest): ReadAnswer => {
+const readFile = ({ request, bytes, name, choice, whole }: FileRequest): ReadAnswer => {
   const music = readMusic(bytes, name, choice);
   if (music.kind === 'error') return { kind: 'refused', request, message: explainMusicError(music.error) };
   const { format, score, notices, parts, tunes } = music.value;
@@ -23,5 +29,15 @@ const read = ({ request, bytes, name, choice, whole }: ReadRequest): ReadAnswer 
     },
   };
 };
+
+const readText = ({ request, text }: TextRequest): ReadAnswer => {
+  const typed = readTyped(text);
+  if (typed.kind === 'error') return { kind: 'untypable', request, ...typed.error };
+  const { score, engravable, places, remarks } = typed.value;
+  const { title, bars, notes } = score;
+  return { kind: 'typed', request, engravable, places, remarks, title, bars: bars.length, notes: notes.length };
+};
+
+const read = (asked: ReadRequest): ReadAnswer => (asked.kind === 'file' ? readFile(asked) : readText(asked));
 
 addEventListener('message', ({ data }: MessageEvent<unknown>) => postMessage(read(readRequestSchema.parse(data))));

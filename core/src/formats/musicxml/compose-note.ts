@@ -166,6 +166,6 @@ export const noteElement = (
     ...(place.isChord ? [] : event.beams.map((beam, index) => build('beam', { number: String(index + 1) }, beam))),
     notationsElement(sheet, event, written, place.isChord),
   ];
-  const id = sheet.named && written ? { id: pieceId(written.note, written.piece) } : {};
+  const id: Record<string, string> = sheet.named && written ? { id: pieceId(written.note, written.piece) } : {};
   return build('note', id, ...content);
 };

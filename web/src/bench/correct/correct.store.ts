@@ -43,8 +43,8 @@ export class CorrectStore {
     this.newer.set(undefined);
     const found = this.reader.read(file, file.name, { parts: [], tune: 0 }, true).pipe(
       switchMap((answer) => {
-        if (answer.kind === 'refused' || answer.document === null)
-          throw new Error(answer.kind === 'refused' ? answer.message : 'The file gave no music.');
+        if (answer.kind === 'refused') throw new Error(answer.message);
+        if (answer.kind !== 'read' || answer.document === null) throw new Error('out of turn');
         const { notices } = answer.summary;
         return this.bench.carriedTo(answer.document).pipe(
           map((changed): Newer => ({

@@ -14,6 +14,7 @@ import {
   pitchesOfLast,
   removeLast,
   setFingerOfLast,
+  standingAt,
   startTyping,
   tieLast,
   tokensOf,
@@ -219,6 +220,13 @@ describe('typing note by note', () => {
     const text = 'X:1\nM:4/4\nL:1/4\n%%score {R L}\nV:R\nV:L clef=bass\nK:C\nV:R\nC';
     const added = applyEdit({ text, caret: text.length }, goToOtherVoice({ text, caret: text.length })!);
     expect(added.text).toBe(`${text}\nV:L`);
+  });
+
+  it('says where the next note goes', () => {
+    expect(standingAt(type([]))).toEqual({ voice: 'R', bar: 1, beat: 1 });
+    expect(standingAt(type([letter('C'), letter('D', EIGHTH)]))).toEqual({ voice: 'R', bar: 1, beat: 2.5 });
+    expect(standingAt(type([letter('C', HALF), letter('D', HALF)]))).toEqual({ voice: 'R', bar: 2, beat: 1 });
+    expect(standingAt(type([letter('C', HALF), goToOtherVoice, letter('C')]))).toMatchObject({ voice: 'L', beat: 2 });
   });
 
   it('goes past a barline that is there already', () => {

@@ -315,6 +315,24 @@ export const goToOtherVoice = ({ text, caret }: Typing): Edit | undefined => {
   return { from: body, to: body, insert, caret: body + insert.length };
 };
 
+/** Where the next note goes: its voice, the bar counted from 1, and the beat in it. */
+export interface Standing {
+  readonly voice: string;
+  readonly bar: number;
+  readonly beat: number;
+}
+
+export const standingAt = ({ text, caret }: Typing): Standing => {
+  const { voice, music, filledTicks, barTicks, beatTicks: beat } = contextAt(text, caret);
+  let [bars, isOpen] = [0, false];
+  for (const { kind } of music) {
+    if (kind === 'bar' && isOpen) bars += 1;
+    isOpen = kind === 'bar' ? false : isOpen || SOUNDING.has(kind);
+  }
+  const isFull = filledTicks >= barTicks;
+  return { voice, bar: bars + 1 + Number(isFull), beat: isFull ? 1 : 1 + filledTicks / beat };
+};
+
 export const pitchesOfLast = (typing: Typing): readonly number[] => {
   const context = contextAt(typing.text, typing.caret);
   const [first] = lastPieces(context);

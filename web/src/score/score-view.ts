@@ -26,11 +26,11 @@ import {
   tap,
 } from 'rxjs';
 import { EngraverService } from '../services/engraver.service';
-import type { FingeredNote } from '../score/fingered-notes';
-import { layOut } from '../score/layout';
-import { drawMarks } from '../score/marks-drawing';
-import type { ScoreMarks } from '../score/score-marks';
-import { frameChosen, indexDrawing, keepPagesInSight, paintFingers, showPages, type Drawing } from '../score/drawing';
+import type { FingeredNote } from './fingered-notes';
+import { layOut } from './layout';
+import { drawMarks } from './marks-drawing';
+import type { ScoreMarks } from './score-marks';
+import { frameChosen, indexDrawing, keepPagesInSight, paintFingers, showPages, type Drawing } from './drawing';
 
 /** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
 const SCALE = 42;
@@ -47,7 +47,7 @@ const widthsOf = (element: HTMLElement): Observable<number> =>
   });
 
 /**
- * The engraved piece with its finger numbers. It is engraved once for a width; a changed finger only changes the figure in
+ * The engraved piece with its finger numbers; the place it stands in provides the engraver. It is engraved once for a width; a changed finger only changes the figure in
  * the drawing.
  */
 @Component({
@@ -55,7 +55,6 @@ const widthsOf = (element: HTMLElement): Observable<number> =>
   imports: [NzAlertModule, NzSpinModule],
   templateUrl: './score-view.html',
   styleUrl: './score-view.less',
-  providers: [EngraverService],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ScoreView {
@@ -64,12 +63,15 @@ export class ScoreView {
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
 
   readonly engravable = input.required<string>();
-  readonly notes = input.required<ReadonlyMap<string, FingeredNote>>();
+  /** Numbers of a plan; where there is none those in the document are shown as they are. */
+  readonly notes = input<ReadonlyMap<string, FingeredNote>>();
   readonly chosenId = input<string>();
   readonly marks = input<ScoreMarks>();
   /** The hand that is looked at; the other is drawn faintly. */
   readonly hand = input<HandView>('both');
   readonly spoken = input('');
+  /** What the score is and which keys it has, for those who do not see it. */
+  readonly label = input('Score. Arrow keys choose a note, 1 to 5 set its finger, 0 lets it go.');
   readonly chooseNote = output<string>();
 
   private readonly drawing = signal<Drawing | undefined>(undefined);
@@ -112,8 +114,9 @@ export class ScoreView {
 
     effect(() => {
       const drawing = this.drawing();
-      if (!drawing) return;
-      paintFingers(drawing, this.notes());
+      const notes = this.notes();
+      if (!drawing || !notes) return;
+      paintFingers(drawing, notes);
       performance.mark('fingers-shown');
     });
     effect(() => {
@@ -134,6 +137,7 @@ export class ScoreView {
     const target = event.target as Element;
     const note = target.closest('g.note') ?? target.closest('g.fing');
     const id = note?.getAttribute('data-startid')?.slice(1) ?? note?.id;
-    if (id !== undefined && this.notes().has(id)) this.chooseNote.emit(id);
+    const known = this.notes() ?? this.drawing()?.notes;
+    if (id !== undefined && known?.has(id)) this.chooseNote.emit(id);
   }
 }

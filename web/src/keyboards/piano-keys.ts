@@ -1,0 +1,74 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { drawnKeys, keyboardWidthMm } from '../parts/drawn-keys';
+import { KeyboardsService } from './keyboards.service';
+
+/** The front of the keys is enough to play on. */
+const SHOWN_LENGTH_MM = 100;
+
+/** A keyboard to be played by pointer or touch. It stands in for an instrument and sends what one would send. */
+@Component({
+  selector: 'ks-piano-keys',
+  template: `<svg
+    role="img"
+    aria-label="Piano keys to be played by pointer or touch; all they do has keys of the computer too."
+    [attr.viewBox]="'0 0 ' + widthMm() + ' ' + length"
+    (pointerup)="letGo()"
+    (pointerleave)="letGo()"
+    (pointercancel)="letGo()"
+  >
+    @for (key of keys(); track key.midi) {
+      <rect
+        [class.black]="key.black"
+        [class.down]="down().has(key.midi)"
+        [attr.data-midi]="key.midi"
+        [attr.x]="key.x"
+        [attr.width]="key.width"
+        [attr.height]="key.length"
+        rx="1.5"
+        (pointerdown)="press(key.midi, $event)"
+      />
+      @if (key.label) {
+        <text [attr.x]="key.x + key.width / 2" [attr.y]="length - 5">{{ key.label }}</text>
+      }
+    }
+  </svg>`,
+  styleUrl: './piano-keys.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PianoKeys {
+  private readonly keyboards = inject(KeyboardsService);
+  readonly lowest = input(36);
+  readonly highest = input(95);
+  readonly length = SHOWN_LENGTH_MM;
+
+  readonly keys = computed(() => drawnKeys(this.lowest(), this.highest(), SHOWN_LENGTH_MM));
+  readonly widthMm = computed(() => keyboardWidthMm(this.lowest(), this.highest()));
+  /** Keys that are down, on whichever keyboard. */
+  readonly down = signal<ReadonlySet<number>>(new Set());
+  private pressed: number | undefined;
+
+  constructor() {
+    this.keyboards.strokes.pipe(takeUntilDestroyed()).subscribe(({ kind, midi }) =>
+      this.down.update((down) => {
+        const now = new Set(down);
+        if (kind === 'down') now.add(midi);
+        else now.delete(midi);
+        return now;
+      }),
+    );
+  }
+
+  press(midi: number, event: Event): void {
+    // Focus stays where notes are typed.
+    event.preventDefault();
+    this.letGo();
+    this.pressed = midi;
+    this.keyboards.play(midi, true);
+  }
+
+  letGo(): void {
+    if (this.pressed !== undefined) this.keyboards.play(this.pressed, false);
+    this.pressed = undefined;
+  }
+}

@@ -1,0 +1,130 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { Router, RouterLink } from '@angular/router';
+import type { Side } from '@kettle-step/core';
+import { standingAt, type Edit, type Template } from '@kettle-step/core/typing';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzIconModule } from 'ng-zorro-antd/icon';
+import { KeyboardsService } from '../keyboards/keyboards.service';
+import { PianoKeys } from '../keyboards/piano-keys';
+import { beatFigure, HAND_WORDS } from '../parts/words';
+import { ScoreView } from '../score/score-view';
+import { EngraverService } from '../services/engraver.service';
+import { ReaderService } from '../services/reader.service';
+import { AbcEditor } from './abc-editor';
+import { Beginning } from './beginning';
+import { lengthWords } from './lengths';
+import { stretchOf } from './places';
+import { STEP_HINTS, stepCommandOf, type StepCommand } from './step-keys';
+import { TypingStore } from './typing.store';
+
+/** Type it in: a text beside its engraving, written letter by letter, by single keys, or on a piano keyboard. */
+@Component({
+  selector: 'ks-type-in',
+  imports: [AbcEditor, Beginning, NzAlertModule, NzButtonModule, NzIconModule, PianoKeys, RouterLink, ScoreView],
+  providers: [TypingStore, ReaderService, EngraverService],
+  templateUrl: './type-in.html',
+  styleUrl: './type-in.less',
+  host: { '(document:keydown)': 'pressAnywhere($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TypeIn {
+  readonly store = inject(TypingStore);
+  readonly keyboards = inject(KeyboardsService);
+  private readonly router = inject(Router);
+  private readonly editor = viewChild(AbcEditor);
+  private readonly steps = viewChild<ElementRef<HTMLElement>>('steps');
+
+  /** Another piece is about to be begun in place of this one. */
+  readonly beginning = signal(!this.store.begun());
+  /** Keys are added to the chord that stands, as long as Shift is held on the screen. */
+  readonly joining = signal(false);
+  readonly hints = STEP_HINTS;
+  readonly start = this.store.typing();
+
+  readonly length = computed(() => lengthWords(this.store.value()));
+  readonly facts = computed(() => {
+    const typed = this.store.typed();
+    return typed ? `${typed.title} · ${typed.bars} ${typed.bars === 1 ? 'bar' : 'bars'} · ${typed.notes} notes` : '';
+  });
+  private readonly standing = computed(() => standingAt(this.store.typing()));
+  /** Where the next note goes. */
+  readonly place = computed(() => `bar ${this.standing().bar}, beat ${beatFigure(this.standing().beat)}`);
+  readonly side = computed((): Side => {
+    const { text } = this.store.typing();
+    const { voice } = this.standing();
+    // The voice's own line in the head names its clef.
+    const isLow = text.split('\n').some((line) => line.startsWith(`V:${voice} `) && line.includes('bass'));
+    return isLow ? 'left' : 'right';
+  });
+  readonly hand = computed(() => HAND_WORDS[this.side()]);
+  readonly listening = computed(() => {
+    const midi = this.keyboards.midi();
+    if (midi.kind === 'not-asked') return '';
+    return midi.kind === 'none' ? midi.message : `Listening to ${midi.keyboards.map(({ name }) => name).join(', ')}.`;
+  });
+
+  constructor() {
+    // The engraver takes a moment to start: it does so while the title is typed.
+    inject(EngraverService);
+    this.keyboards.chords.pipe(takeUntilDestroyed()).subscribe((keys) => {
+      if (!this.beginning()) this.apply(this.store.strike(keys, this.joining()));
+    });
+  }
+
+  begin(template: Template): void {
+    this.apply(this.store.begin(template));
+    this.beginning.set(false);
+    // The strip is there once the form has gone.
+    setTimeout(() => this.steps()?.nativeElement.focus());
+  }
+
+  press(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const command = stepCommandOf(event);
+    if (!command) return;
+    this.do(command);
+    event.preventDefault();
+  }
+
+  /** Keys that hold in the whole place. */
+  pressAnywhere(event: KeyboardEvent): void {
+    if (!event.ctrlKey && !event.metaKey) return;
+    const inText = event.target instanceof Element && event.target.closest('.cm-editor, input') !== null;
+    const key = event.key.toLowerCase();
+    if (key === 'enter') this.save();
+    else if (inText) return;
+    else if (key === 'z' && !event.shiftKey) this.editor()?.undo();
+    else if (key === 'y' || key === 'z') this.editor()?.redo();
+    else return;
+    event.preventDefault();
+  }
+
+  do(command: StepCommand): void {
+    this.apply(this.store.step(command));
+  }
+
+  /** A note chosen in the score: the caret goes behind it. */
+  choose(id: string): void {
+    const [place] = this.store.typed()?.places.get(id) ?? [];
+    if (place) this.editor()?.moveTo(stretchOf(this.store.typing().text, place).to);
+  }
+
+  save(): void {
+    if (this.store.saving() || this.beginning()) return;
+    this.store.save().subscribe(({ id }) => void this.router.navigate(['/pieces', id]));
+  }
+
+  private apply(edit: Edit | undefined): void {
+    if (edit) this.editor()?.apply(edit);
+  }
+}

@@ -1,0 +1,158 @@
+import { TestBed } from '@angular/core/testing';
+import type { ReadAnswer, Typed } from '@kettle-step/contract';
+import { applyEdit, type Edit, type Template } from '@kettle-step/core/typing';
+import { of, throwError, type Observable } from 'rxjs';
+import { PiecesService } from '../services/pieces.service';
+import { ReaderService } from '../services/reader.service';
+import { noteAt, stretchOf } from './places';
+import { TypingStore } from './typing.store';
+
+// The service starts a worker by its address, which only a bundler understands.
+jest.mock('../services/reader.service', () => ({
+  ReaderService: class ReaderService {
+    readonly started = false;
+  },
+}));
+
+const TEMPLATE: Template = {
+  title: 'Study',
+  composer: '',
+  key: { fifths: 0, mode: 'major' },
+  metre: { beats: 4, beatType: 4 },
+  hands: 'both',
+  quartersPerMinute: 96,
+};
+
+/** The first note stands at the beginning of the twelfth line, where the template's music begins. */
+const TYPED: Typed = {
+  engravable: '<score-partwise/>',
+  places: new Map([
+    ['v1-1', [{ line: 11, column: 1, length: 1 }]],
+    ['v1-2', [{ line: 11, column: 3, length: 4 }]],
+  ]),
+  remarks: [{ line: 11, column: 3, message: 'Odd.' }],
+  title: 'Study',
+  bars: 1,
+  notes: 2,
+};
+
+const setUp = (
+  answer: ReadAnswer = { kind: 'typed', request: 1, ...TYPED },
+  saved: Observable<unknown> = of({ id: 'new', title: '', notices: [] }),
+) => {
+  const sent: string[] = [];
+  TestBed.configureTestingModule({
+    providers: [
+      TypingStore,
+      { provide: ReaderService, useValue: { typed: () => of(answer) } },
+      {
+        provide: PiecesService,
+        useValue: {
+          import: (_file: Blob, name: string) => {
+            sent.push(name);
+            return saved;
+          },
+        },
+      },
+    ],
+  });
+  const store = TestBed.inject(TypingStore);
+  const apply = (edit: Edit | undefined): void => {
+    if (edit) store.typing.set(applyEdit(store.typing(), edit));
+    TestBed.tick();
+    jest.advanceTimersByTime(300);
+  };
+  return { store, sent, apply };
+};
+
+describe('typing a piece in', () => {
+  beforeEach(() => {
+    localStorage.clear();
+    jest.useFakeTimers();
+  });
+  afterEach(() => jest.useRealTimers());
+
+  it('begins from a template and goes on note by note, at the length that is set', () => {
+    const { store, apply } = setUp();
+    expect(store.begun()).toBe(false);
+    apply(store.begin(TEMPLATE));
+    apply(store.step({ kind: 'letter', step: 'C', joins: false }));
+    expect(store.step({ kind: 'longer' })).toBeUndefined();
+    apply(store.strike([64, 67], false));
+    apply(store.step({ kind: 'finger', finger: 3 }));
+    expect(store.typing().text).toContain('V:R\nC [!3!EG]2');
+    expect(store.value().type).toBe('half');
+    for (const kind of ['dot', 'triplet', 'shorter'] as const) store.step({ kind });
+    expect(store.value()).toEqual({ type: 'quarter', dots: 1, triplet: true });
+  });
+
+  it('shows what was understood, lights the note at the caret and marks what is odd', () => {
+    const { store, apply } = setUp();
+    apply(store.begin(TEMPLATE));
+    apply(store.step({ kind: 'letter', step: 'C', joins: false }));
+    expect(store.typed()?.bars).toBe(1);
+    expect(store.litId()).toBe('v1-1');
+    const { text } = store.typing();
+    expect(text.slice(store.lit()!.from, store.lit()!.to)).toBe('C');
+    expect(store.remarks()).toMatchObject([{ message: 'Odd.' }]);
+  });
+
+  it('keeps what was understood in sight while the text cannot be read', () => {
+    const problem = { message: 'Line 11, column 1: too long.', line: 11, column: 1, isEmpty: false };
+    const { store, apply } = setUp({ kind: 'untypable', request: 1, ...problem });
+    store.typed.set(TYPED);
+    apply(store.begin(TEMPLATE));
+    expect(store.typed()).toBe(TYPED);
+    expect(store.problem()?.message).toContain('too long');
+    expect(store.remarks()).toMatchObject([{ message: problem.message }]);
+    expect(store.litId()).toBeUndefined();
+  });
+
+  it('keeps a draft until the piece is on the shelf', () => {
+    const { store, sent, apply } = setUp();
+    apply(store.begin(TEMPLATE));
+    expect(localStorage.getItem('kettle-step:typed')).toContain('T:Study');
+    store.save().subscribe();
+    expect(sent).toEqual(['Study.abc']);
+    expect(localStorage.getItem('kettle-step:typed')).toBeNull();
+  });
+
+  it('keeps the draft and says why when the shelf does not take it', () => {
+    const { store, apply } = setUp(
+      undefined,
+      throwError(() => new Error('cannot be reached')),
+    );
+    apply(store.begin(TEMPLATE));
+    store.save().subscribe();
+    expect(store.refusal()).toBe('cannot be reached');
+    expect(store.saving()).toBe(false);
+    expect(localStorage.getItem('kettle-step:typed')).toContain('T:Study');
+  });
+});
+
+describe('places in a text', () => {
+  const text = 'ab\ncdef\n';
+
+  it('are found by line and column, and end where the text ends', () => {
+    expect(stretchOf(text, { line: 2, column: 2, length: 2 })).toEqual({ from: 4, to: 6 });
+    expect(stretchOf(text, { line: 9, column: 1, length: 3 })).toEqual({ from: 8, to: 8 });
+  });
+
+  it('belong to the note at the caret or the last one before it on the line', () => {
+    const typed = {
+      ...TYPED,
+      places: new Map([
+        [
+          'x',
+          [
+            { line: 2, column: 1, length: 1 },
+            { line: 2, column: 4, length: 1 },
+          ],
+        ],
+      ]),
+    };
+    expect(noteAt(typed, text, 3)).toBe('x');
+    expect(noteAt(typed, text, 7)).toBe('x');
+    expect(noteAt(typed, text, 1)).toBeUndefined();
+  });
+});
