@@ -3,6 +3,7 @@ export * from './piece';
 export * from './problem';
 export * from './stored-plan';
 export * from './engine';
+export * from './archive';
 export * from './carry';
 export * from './correction';
 export * from './desk';

@@ -1,5 +1,6 @@
 import { createServer, type RequestListener, type Server } from 'node:http';
 import { openDatabase, removeDatabase } from './database/open';
+import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
@@ -47,7 +48,8 @@ const openStudio = async (options: StartOptions) => {
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
   await options.prepare?.(store);
-  return { store, versions: createVersionStore(db), close };
+  const versions = createVersionStore(db);
+  return { store, versions, archive: createArchiveStore(db, store, versions), close };
 };
 
 /**

@@ -1,6 +1,8 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import express, { static as staticFiles, type Express } from 'express';
+import { archiveRoutes } from '../archive/routes';
+import type { ArchiveStore } from '../archive/store';
 import { pieceRoutes } from '../pieces/routes';
 import type { PieceStore } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
@@ -45,12 +47,13 @@ const webApplication = (folder: string): express.RequestHandler[] => [
 export interface AppOptions {
   readonly store: PieceStore;
   readonly versions: VersionStore;
+  readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
   readonly report: (cause: unknown) => void;
 }
 
-export const createApp = ({ store, versions, webFolder, report }: AppOptions): Express => {
+export const createApp = ({ store, versions, archive, webFolder, report }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.use((_request, response, next) => {
@@ -60,6 +63,7 @@ export const createApp = ({ store, versions, webFolder, report }: AppOptions): E
     next();
   });
   app.use('/api/pieces', pieceRoutes(store, versions));
+  app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, 'not-found', 'There is no such address.'));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));
   app.use((_request, response) => sendProblem(response, 'not-found', 'There is no such page.'));

@@ -5,6 +5,7 @@ import {
   type RibbonCell,
   type SavePlan,
   type StoredFinger,
+  type StoredPlan,
 } from '@kettle-step/contract';
 import { isFinger } from '@kettle-step/core';
 import { and, asc, eq, isNull, sql } from 'drizzle-orm';
@@ -26,13 +27,34 @@ export interface CorrectedMusic extends Description {
   readonly document: string;
 }
 
+export interface Source {
+  readonly name: string;
+  readonly bytes: Buffer | null;
+  readonly createdAt: string;
+}
+
+/** A piece with its plan, as it comes from an archive. */
+export interface StoredPiece extends Pick<StoredPlan, 'fingers' | 'desk' | 'ribbon'> {
+  readonly id: string;
+  readonly title: string;
+  readonly student: string;
+  readonly document: string;
+  readonly described: Description;
+  readonly source: Uint8Array | null;
+  readonly sourceName: string;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+}
+
 /** Everything that is kept about pieces and their plans. */
 export interface PieceStore {
   readonly list: () => Promise<readonly PieceSummary[]>;
   readonly get: (id: string) => Promise<Piece | undefined>;
   /** The file as it was brought in; null for a piece from before files were kept. */
-  readonly source: (id: string) => Promise<{ readonly name: string; readonly bytes: Buffer | null } | undefined>;
+  readonly source: (id: string) => Promise<Source | undefined>;
   readonly add: (id: string, piece: ImportedPiece, student: string, now: Date) => Promise<void>;
+  /** Puts a piece in as it once was. */
+  readonly put: (piece: StoredPiece) => Promise<void>;
   readonly savePlan: (id: string, plan: SavePlan, music: CorrectedMusic | undefined, now: Date) => Promise<SaveOutcome>;
   readonly remove: (id: string) => Promise<boolean>;
 }
@@ -145,7 +167,7 @@ export const createPieceStore = (db: Database): PieceStore => {
   };
 
   const source: PieceStore['source'] = async (id) => {
-    const columns = { name: pieces.sourceName, bytes: pieces.source };
+    const columns = { name: pieces.sourceName, bytes: pieces.source, createdAt: pieces.createdAt };
     const [row] = await db.select(columns).from(pieces).where(eq(pieces.id, id));
     return row;
   };
@@ -157,6 +179,13 @@ export const createPieceStore = (db: Database): PieceStore => {
       const own = { id, student, source: Buffer.from(source), createdAt: at, updatedAt: at };
       await tx.insert(pieces).values({ ...row, ...own });
       const [plan] = await tx.insert(plans).values({ pieceId: id, revision: 1 }).returning({ id: plans.id });
+      if (plan) await writeContent(tx, plan.id, fingers, ribbon);
+    });
+
+  const put: PieceStore['put'] = ({ described, fingers, ribbon, desk, source, ...row }) =>
+    db.transaction(async (tx) => {
+      await tx.insert(pieces).values({ ...described, ...row, source: source && Buffer.from(source) });
+      const [plan] = await tx.insert(plans).values({ pieceId: row.id, revision: 1, desk }).returning({ id: plans.id });
       if (plan) await writeContent(tx, plan.id, fingers, ribbon);
     });
 
@@ -197,5 +226,5 @@ export const createPieceStore = (db: Database): PieceStore => {
   const remove = async (id: string): Promise<boolean> =>
     (await db.delete(pieces).where(eq(pieces.id, id)).returning({ id: pieces.id })).length > 0;
 
-  return { list, get, source, add, savePlan, remove };
+  return { list, get, source, add, put, savePlan, remove };
 };

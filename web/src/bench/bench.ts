@@ -13,8 +13,8 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { LEVELS, levelOf, LONGEST_REMARK, type Settings } from '@kettle-step/contract';
-import { beatOf, HAND_PRESETS, isFinger, pitchName, WRITING_LEVELS, type Finger, type Side } from '@kettle-step/core';
+import { LEVELS, levelOf, LONGEST_REMARK } from '@kettle-step/contract';
+import { beatOf, HAND_PRESETS, isFinger, pitchName } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -31,32 +31,13 @@ import { EngineService } from '../services/engine.service';
 import { EngraverService } from '../services/engraver.service';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
+import { Actions } from './actions';
 import { Autosave } from './autosave';
 import { BarCard } from './bar-card';
 import { BenchStore } from './bench.store';
 import { Correct } from './correct/correct';
 import { CorrectStore } from './correct/correct.store';
 import { Compare } from './compare';
-import {
-  clearPlaces,
-  freeFinger,
-  giveAway,
-  isApart,
-  keepPrinted,
-  ONE_SENSIBLE_CHOICE,
-  remark,
-  remarkAt,
-  reopen,
-  setFinger,
-  setSettings,
-  settleAll,
-  setWriting,
-  toggleApart,
-  togetherWith,
-  type Decisions,
-  type Extent,
-  type Place,
-} from './decisions';
 import { EffortChart, effortBars } from './effort-chart';
 import { HandAndLevel } from './hand-and-level';
 import { HandRail } from './hand-rail';
@@ -64,15 +45,14 @@ import { commandOf, KEY_GROUPS, type Command } from './keys';
 import { handsAt } from './moment';
 import { OtherWaysList } from './other-ways';
 import { OtherWaysStore } from './other-ways.store';
-import { scoreMarks } from '../score/score-marks';
+import { MARK_KINDS, scoreMarks } from '../score/score-marks';
 import { ScoreView, type HandView } from '../score/score-view';
 import { Player } from './sound/player.service';
 import { Transport } from './sound/transport';
 import { MARK_WORDS, SHEET_TITLES, WRITING_WORDS, type Panel, type Sheet } from './sheets';
-import { firstOfBar, nextOpen, noteBeside, type Direction } from './steps';
+import type { Direction } from './steps';
 import { Versions } from './versions';
 import { VersionsStore } from './versions.store';
-import { MARK_KINDS } from '../score/score-marks';
 import { ViewChoices } from './view-choices';
 
 const ARROWS: Readonly<Record<string, Direction>> = {
@@ -145,6 +125,7 @@ const isControl = (target: EventTarget | null): boolean =>
 export class Bench {
   readonly store = inject(BenchStore);
   readonly others = inject(OtherWaysStore);
+  readonly actions = inject(Actions);
   readonly versions = inject(VersionsStore);
   readonly choices = inject(ViewChoices);
   readonly save = inject(Autosave).state;
@@ -158,8 +139,6 @@ export class Bench {
   readonly sheet = signal<Sheet | undefined>(undefined);
   readonly panel = signal<Panel | undefined>(undefined);
   readonly hand = signal<HandView>('both');
-  /** The last thing that was done, in words. */
-  readonly said = signal('');
   readonly heardTicks = signal<number | undefined>(undefined);
 
   private readonly transport = viewChild(Transport);
@@ -216,27 +195,6 @@ export class Bench {
     return `${preset?.label ?? `hand ${Math.round(hand.span15Mm)} mm`} · step ${level + 1}`;
   });
 
-  readonly place = computed(() => {
-    const [score, place] = [this.store.score(), this.store.chosenPlace()];
-    const cell = this.store.ribbon().find(({ side, bar }) => side === place.side && bar === place.bar);
-    const plan = this.store.plan();
-    const together = plan ? togetherWith(plan, place).slice(1) : [];
-    return {
-      ...place,
-      number: score?.bars[place.bar]?.number ?? place.bar + 1,
-      hand: HAND_WORDS[place.side],
-      settled: cell?.state === 'settled',
-      alike: together.length > 0 ? [...together, { side: place.side, bar: place.bar }] : [],
-      together: together.map(({ bar }) => score?.bars[bar]?.number ?? bar + 1).join(', '),
-      apart: isApart(this.store.decisions(), place),
-      remark: remarkAt(this.store.decisions(), place),
-    };
-  });
-
-  readonly isGiven = computed(() =>
-    this.store.decisions().desk.given.some(({ noteId }) => noteId === this.store.chosenId()),
-  );
-
   readonly effortBars = computed(() => {
     const plan = this.store.plan();
     return effortBars(
@@ -265,20 +223,20 @@ export class Bench {
   });
 
   private readonly commands: Readonly<Record<Command, () => void>> = {
-    settle: () => this.settle(),
-    reopen: () => this.reopen(),
-    'try-another': () => this.tryAnother(),
+    settle: () => this.actions.settle(),
+    reopen: () => this.actions.reopen(),
+    'try-another': () => this.actions.tryAnother(),
     leave: () => this.leave(),
-    'next-open': () => this.goToOpen(true),
-    'last-open': () => this.goToOpen(false),
-    'next-bar': () => this.goBy(1),
-    'last-bar': () => this.goBy(-1),
-    'other-hand': () => this.otherHand(),
-    'settle-clear': () => this.settleClear(),
-    'keep-printed': () => this.keepPrinted(this.store.chosenPlace()),
-    apart: () => this.toggleApart(),
-    'give-away': () => this.giveAway(),
-    writing: () => this.nextWriting(),
+    'next-open': () => this.actions.goToOpen(true),
+    'last-open': () => this.actions.goToOpen(false),
+    'next-bar': () => this.actions.goBy(1),
+    'last-bar': () => this.actions.goBy(-1),
+    'other-hand': () => this.actions.otherHand(),
+    'settle-clear': () => this.actions.settleClear(),
+    'keep-printed': () => this.actions.keepPrinted(this.store.chosenPlace()),
+    apart: () => this.actions.toggleApart(),
+    'give-away': () => this.actions.giveAway(),
+    writing: () => this.actions.nextWriting(),
     compare: () => this.togglePanel('compare'),
     effort: () => this.togglePanel('effort'),
     correct: () => this.togglePanel('correct'),
@@ -307,156 +265,26 @@ export class Bench {
     const direction = ARROWS[event.key];
     const digit = Number(event.key);
     const command = commandOf(event, this.choices.letters());
-    if (direction) this.move(direction);
-    else if (event.key === '0') this.freeFinger();
-    else if (isFinger(digit)) this.setFinger(digit);
+    if (direction) this.actions.move(direction);
+    else if (event.key === '0') this.actions.freeFinger();
+    else if (isFinger(digit)) this.actions.setFinger(digit);
     else if (command) this.commands[command]();
     else return;
     event.preventDefault();
-  }
-
-  setFinger(finger: Finger): void {
-    const id = this.store.chosenId();
-    if (id !== undefined && this.store.decisions().locks.get(id) !== finger)
-      this.store.decide(setFinger(this.store.decisions(), id, finger));
-  }
-
-  freeFinger(): void {
-    const id = this.store.chosenId();
-    if (id !== undefined && this.store.decisions().locks.has(id))
-      this.store.decide(freeFinger(this.store.decisions(), id));
-  }
-
-  /** Settles the bar with what is seen and goes to the next open one. */
-  settle(): void {
-    const { number, hand, together, settled } = this.place();
-    if (!settled || this.others.at() >= 0) {
-      this.others.settle();
-      this.said.set(`Bar ${number}, ${hand}, settled${together ? `, with bar ${together}` : ''}.`);
-    }
-    this.goToOpen(true);
-  }
-
-  reopen(): void {
-    const { number, hand } = this.place();
-    this.change((decisions, { score, plan }) => reopen(score, plan, decisions, this.store.chosenPlace()));
-    this.said.set(`Bar ${number}, ${hand}, is open again.`);
-  }
-
-  tryAnother(): void {
-    this.others.tryAnother();
-    const ways = this.others.ways();
-    if (ways === undefined) return;
-    const at = this.others.at();
-    if (ways.length === 0) this.said.set('Nothing else is possible here.');
-    else this.said.set(at < 0 ? 'Back to what stands.' : `Way ${at + 1} of ${ways.length}; Enter takes it.`);
-  }
-
-  /** Settles every bar that has only one sensible choice. */
-  settleClear(): void {
-    const { decisions } = this.store;
-    this.said.set('Looking for bars with one sensible choice…');
-    this.engine.margins(decisions()).subscribe((margins) => {
-      const [score, solved] = [this.store.score(), this.store.solved()];
-      if (!score || !solved) return;
-      const places = clearPlaces(score, decisions(), margins);
-      if (places.length > 0) this.store.decide(settleAll(score, solved.plan, decisions(), places));
-      this.said.set(
-        places.length === 0
-          ? `In every open bar another way costs less than ${ONE_SENSIBLE_CHOICE} more: they want your choice.`
-          : `${places.length} ${places.length === 1 ? 'bar' : 'bars'} settled: any other way costs at least ${ONE_SENSIBLE_CHOICE} more.`,
-      );
-    });
-  }
-
-  keepPrinted(extent: Extent): void {
-    this.change((decisions, { score }) => keepPrinted(score, decisions, extent));
-    this.said.set('The printed numbers are kept.');
-  }
-
-  toggleApart(): void {
-    this.change((decisions) => toggleApart(decisions, this.store.chosenPlace()));
-    this.said.set(
-      this.place().apart ? 'This bar goes its own way.' : 'This bar follows the others with the same music.',
-    );
-  }
-
-  giveAway(): void {
-    const chosen = this.store.chosen();
-    if (!chosen) return;
-    this.change((decisions) => giveAway(decisions, chosen.note));
-    this.said.set(this.isGiven() ? 'The note is given to the other hand.' : 'The note is back in its own hand.');
-  }
-
-  remark(text: string): void {
-    const place = this.store.chosenPlace();
-    if (text.trim() !== remarkAt(this.store.decisions(), place))
-      this.change((decisions) => remark(decisions, place, text));
-  }
-
-  setSettings(settings: Settings): void {
-    this.change((decisions) => setSettings(decisions, settings));
-  }
-
-  nextWriting(): void {
-    const now = WRITING_LEVELS.indexOf(this.store.decisions().desk.writing);
-    const next = WRITING_LEVELS[(now + 1) % WRITING_LEVELS.length]!;
-    this.change((decisions) => setWriting(decisions, next));
-    this.said.set(`Written: ${WRITING_WORDS[next]}.`);
   }
 
   togglePanel(panel: Panel): void {
     this.panel.update((now) => (now === panel ? undefined : panel));
   }
 
-  choosePlace({ bar, side }: Place): void {
-    this.store.chooseBar(bar, side);
-  }
-
   retry(): void {
     this.autosave.saveNow();
-  }
-
-  private change(
-    to: (
-      decisions: Decisions,
-      piece: {
-        readonly score: NonNullable<ReturnType<BenchStore['score']>>;
-        readonly plan: NonNullable<ReturnType<BenchStore['plan']>>;
-      },
-    ) => Decisions,
-  ): void {
-    const [score, solved] = [this.store.score(), this.store.solved()];
-    if (score && solved) this.store.decide(to(this.store.decisions(), { score, plan: solved.plan }));
   }
 
   private leave(): void {
     if (this.others.at() >= 0) this.others.look(-1);
     else if (this.panel()) this.panel.set(undefined);
     else this.transport()?.stop();
-  }
-
-  private goToOpen(forward: boolean): void {
-    const place = nextOpen(this.store.openPlaces(), this.store.chosenPlace(), forward);
-    if (place) this.choosePlace(place);
-    else this.said.set('Every bar of both hands is settled.');
-  }
-
-  private goBy(bars: number): void {
-    const { bar, side } = this.store.chosenPlace();
-    const last = (this.store.score()?.bars.length ?? 1) - 1;
-    this.choosePlace({ bar: Math.max(0, Math.min(last, bar + bars)), side });
-  }
-
-  private otherHand(): void {
-    const [score, { bar, side }] = [this.store.score(), this.store.chosenPlace()];
-    const other: Side = side === 'right' ? 'left' : 'right';
-    if (score) this.store.choose(firstOfBar(score, bar, other)?.id);
-  }
-
-  private move(direction: Direction): void {
-    const [score, chosen] = [this.store.score(), this.store.chosen()];
-    if (score && chosen) this.store.choose(noteBeside(score, chosen.note, direction)?.id);
   }
 
   private pressWithControl(event: KeyboardEvent): void {

@@ -49,7 +49,8 @@ const toProblem = (cause: unknown): ServerProblem => {
   return new ServerProblem(undefined, 'Kettle Step cannot be reached; is it still running?');
 };
 
-const worded = <T>(): MonoTypeOperatorFunction<T> => catchError((cause: unknown) => throwError(() => toProblem(cause)));
+export const worded = <T>(): MonoTypeOperatorFunction<T> =>
+  catchError((cause: unknown) => throwError(() => toProblem(cause)));
 
 /** The pieces on the server. Every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })

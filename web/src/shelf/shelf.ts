@@ -12,6 +12,7 @@ import { BarRibbon } from '../parts/bar-ribbon';
 import { pretty } from '../parts/words';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Arrivals } from './arrivals';
+import { StudioArchive } from './studio-archive';
 
 type Shown =
   | { readonly kind: 'loading' }
@@ -34,6 +35,7 @@ const wordsOf = (cause: unknown): string =>
     NzPopconfirmModule,
     NzSpinModule,
     RouterLink,
+    StudioArchive,
   ],
   templateUrl: './shelf.html',
   styleUrl: './shelf.less',

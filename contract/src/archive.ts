@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { decisions, documentSchema, pieceIdSchema, ribbonCellSchema } from './piece';
+import { VERSION_KINDS } from './version';
+
+/**
+ * A whole studio as one .zip of open formats: a manifest, and for each piece its music as MusicXML and the rest as JSON.
+ * What later versions add has a default here, so that older archives open; docs/archive-format.md describes the files.
+ */
+export const ARCHIVE_FORMAT = 'kettle-step/archive';
+/** Counted up when an archive can no longer be opened by what was there before. */
+export const ARCHIVE_VERSION = 1;
+
+export const MANIFEST = 'manifest.json';
+
+export const manifestSchema = z.object({
+  format: z.literal(ARCHIVE_FORMAT),
+  version: z.number().int().min(1),
+  createdAt: z.iso.datetime(),
+  pieces: z.array(z.object({ id: pieceIdSchema, title: z.string() })).max(10_000),
+});
+export type Manifest = z.infer<typeof manifestSchema>;
+
+/** Enough of any manifest of ours, older or newer, to tell its version. */
+export const anyManifestSchema = z.looseObject({ format: z.literal(ARCHIVE_FORMAT), version: z.number() });
+
+/** Files of one piece in an archive. */
+export const archivePaths = (id: string) => ({
+  document: `pieces/${id}/piece.musicxml`,
+  facts: `pieces/${id}/piece.json`,
+  plan: `pieces/${id}/plan.json`,
+  source: `pieces/${id}/source`,
+  versions: `pieces/${id}/versions.json`,
+  versionDocument: (version: string) => `pieces/${id}/versions/${version}.musicxml`,
+});
+
+export const archivedFactsSchema = z.object({
+  title: z.string(),
+  composer: z.string().default(''),
+  student: z.string().default(''),
+  /** The name of the file that was brought in; the file itself stands beside, where it was kept. */
+  sourceName: z.string().default(''),
+  createdAt: z.iso.datetime(),
+  updatedAt: z.iso.datetime(),
+});
+export type ArchivedFacts = z.infer<typeof archivedFactsSchema>;
+
+const decidedSchema = z.object({ fingers: decisions.fingers, desk: decisions.desk.prefault({}) });
+
+export const archivedPlanSchema = decidedSchema.extend({ ribbon: z.array(ribbonCellSchema).default([]) });
+export type ArchivedPlan = z.infer<typeof archivedPlanSchema>;
+
+export const archivedVersionSchema = decidedSchema.extend({
+  id: z.uuid(),
+  name: z.string().min(1).max(120),
+  kind: z.enum(VERSION_KINDS),
+  createdAt: z.iso.datetime(),
+  /** Whether it was made for other music than the piece has now; that stands in a file of its own. */
+  ownMusic: z.boolean().default(false),
+});
+export const archivedVersionsSchema = z.array(archivedVersionSchema);
+export type ArchivedVersion = z.infer<typeof archivedVersionSchema> & { readonly document: string | null };
+
+/** One piece with all that belongs to it. */
+export interface ArchivedPiece {
+  readonly id: string;
+  readonly facts: ArchivedFacts;
+  readonly document: z.infer<typeof documentSchema>;
+  readonly source: Uint8Array | null;
+  readonly plan: ArchivedPlan;
+  readonly versions: readonly ArchivedVersion[];
+}
+
+/** What became of a piece of an archive. */
+export const RESTORE_OUTCOMES = ['added', 'same', 'beside', 'refused'] as const;
+
+export const restoreReportSchema = z.object({
+  createdAt: z.iso.datetime(),
+  pieces: z.array(z.object({ title: z.string(), outcome: z.enum(RESTORE_OUTCOMES), words: z.string() })),
+});
+export type RestoreReport = z.infer<typeof restoreReportSchema>;

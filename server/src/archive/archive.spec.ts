@@ -1,0 +1,200 @@
+import {
+  ARCHIVE_VERSION,
+  createdSchema,
+  pieceListSchema,
+  pieceSchema,
+  problemSchema,
+  restoreReportSchema,
+  versionListSchema,
+  versionSchema,
+  type Piece,
+} from '@kettle-step/contract';
+import fc from 'fast-check';
+import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import { demoPieces } from '../../../core/testing/demo';
+import { bringIn, testServer, type TestServer } from '../../testing/server';
+import { openArchive } from './open';
+
+let studio: TestServer;
+let other: TestServer;
+beforeEach(async () => {
+  [studio, other] = [await testServer(), await testServer()];
+});
+afterEach(() => Promise.all([studio.stop(), other.stop()]));
+
+const archiveOf = async (server: TestServer): Promise<Uint8Array<ArrayBuffer>> =>
+  new Uint8Array(await (await server.fetch('api/archive')).arrayBuffer());
+
+const restore = (server: TestServer, bytes: Uint8Array<ArrayBuffer>): Promise<Response> =>
+  server.fetch('api/archive', { method: 'POST', body: bytes, headers: { 'Content-Type': 'application/zip' } });
+
+const restored = async (server: TestServer, bytes: Uint8Array<ArrayBuffer>) =>
+  restoreReportSchema.parse(await (await restore(server, bytes)).json()).pieces;
+
+const add = async (server: TestServer, at = 0): Promise<Piece> => {
+  const { name, bytes } = demoPieces()[at]!;
+  const { id } = createdSchema.parse(await (await bringIn(server, bytes, `?name=${name}.musicxml`)).json());
+  return pieceSchema.parse(await (await server.fetch(`api/pieces/${id}`)).json());
+};
+
+const pieceOf = async (server: TestServer, id: string): Promise<Piece> =>
+  pieceSchema.parse(await (await server.fetch(`api/pieces/${id}`)).json());
+
+const shelf = async (server: TestServer) =>
+  pieceListSchema.parse(await (await server.fetch('api/pieces')).json()).pieces;
+
+const put = (server: TestServer, path: string, method: string, body: unknown): Promise<Response> =>
+  server.fetch(path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+
+/** A piece with a version from before its music was corrected. */
+const workOn = async (server: TestServer, piece: Piece): Promise<void> => {
+  const { fingers, desk, ribbon } = piece.plan;
+  await put(server, `api/pieces/${piece.id}/versions`, 'POST', { name: 'Before', kind: 'named', fingers, desk });
+  const remarks = [{ side: 'right' as const, bar: 0, text: 'Listen to the bass' }];
+  const document = piece.document.replace('<step>C</step>', '<step>D</step>');
+  await put(server, `api/pieces/${piece.id}/plan`, 'PUT', {
+    baseRevision: 1,
+    fingers: fingers.map((one, index) => (index === 3 ? { ...one, decidedBy: 'teacher' as const } : one)),
+    desk: { ...desk, remarks },
+    ribbon,
+    document,
+  });
+};
+
+const inOrder = (piece: Piece) => ({
+  ...piece,
+  plan: {
+    ...piece.plan,
+    revision: 0,
+    fingers: [...piece.plan.fingers].sort((a, b) => (a.noteId < b.noteId ? -1 : 1)),
+    ribbon: [...piece.plan.ribbon].sort((a, b) => a.bar - b.bar || (a.side < b.side ? -1 : 1)),
+  },
+});
+
+describe('a studio in an archive', () => {
+  it('comes back whole in an empty one: music, plan, remarks, versions and the file that came', async () => {
+    const piece = await add(studio, 2);
+    await workOn(studio, piece);
+    await add(studio, 1);
+    const report = await restored(other, await archiveOf(studio));
+    expect(report.map(({ outcome }) => outcome)).toEqual(['added', 'added']);
+    expect(inOrder(await pieceOf(other, piece.id))).toEqual(inOrder(await pieceOf(studio, piece.id)));
+    const versionOf = async (server: TestServer) => {
+      const { versions } = versionListSchema.parse(
+        await (await server.fetch(`api/pieces/${piece.id}/versions`)).json(),
+      );
+      return versionSchema.parse(
+        await (await server.fetch(`api/pieces/${piece.id}/versions/${versions[0]!.id}`)).json(),
+      );
+    };
+    expect(await versionOf(other)).toEqual(await versionOf(studio));
+    expect((await versionOf(other)).document).toBe(piece.document);
+    const sourceOf = async (server: TestServer) =>
+      Buffer.from(await (await server.fetch(`api/pieces/${piece.id}/source`)).arrayBuffer());
+    expect((await sourceOf(other)).equals(await sourceOf(studio))).toBe(true);
+    // What was restored makes the same archive, but for the moment it was made.
+    const [one, two] = [unzipSync(await archiveOf(studio)), unzipSync(await archiveOf(other))];
+    expect(Object.keys(two).sort()).toEqual(Object.keys(one).sort());
+  });
+
+  it('changes nothing where it was restored before', async () => {
+    await add(studio);
+    const bytes = await archiveOf(studio);
+    expect((await restored(studio, bytes)).map(({ outcome }) => outcome)).toEqual(['same']);
+    expect(await shelf(studio)).toHaveLength(1);
+  });
+
+  it('stands beside what was worked on since, once, and overwrites nothing', async () => {
+    const piece = await add(studio);
+    const bytes = await archiveOf(studio);
+    await workOn(studio, piece);
+    const now = await pieceOf(studio, piece.id);
+    expect((await restored(studio, bytes)).map(({ outcome }) => outcome)).toEqual(['beside']);
+    expect((await restored(studio, bytes)).map(({ outcome }) => outcome)).toEqual(['same']);
+    expect(await pieceOf(studio, piece.id)).toEqual(now);
+    const titles = (await shelf(studio)).map(({ title }) => title);
+    expect(titles).toHaveLength(2);
+    expect(titles.filter((title) => /archive of \d{4}-\d\d-\d\d/.test(title))).toHaveLength(1);
+  });
+
+  it('gives a piece the versions that it does not have yet', async () => {
+    const piece = await add(studio);
+    const { fingers, desk } = piece.plan;
+    const versions = `api/pieces/${piece.id}/versions`;
+    await put(studio, versions, 'POST', { name: 'Before', kind: 'named', fingers, desk });
+    const bytes = await archiveOf(studio);
+    const [kept] = versionListSchema.parse(await (await studio.fetch(versions)).json()).versions;
+    await studio.fetch(`${versions}/${kept!.id}`, { method: 'DELETE' });
+    expect((await restored(studio, bytes))[0]!.words).toContain('1 version was added');
+    expect(versionListSchema.parse(await (await studio.fetch(versions)).json()).versions).toEqual([kept]);
+  });
+});
+
+describe('other archives', () => {
+  const changed = (bytes: Uint8Array, change: (files: Zippable) => void): Uint8Array<ArrayBuffer> => {
+    const files: Zippable = { ...unzipSync(bytes) };
+    change(files);
+    return zipSync(files);
+  };
+  const manifestWith = (bytes: Uint8Array, more: object): Uint8Array<ArrayBuffer> =>
+    changed(bytes, (files) => {
+      const manifest = JSON.parse(strFromU8(files['manifest.json'] as Uint8Array)) as object;
+      files['manifest.json'] = strToU8(JSON.stringify({ ...manifest, ...more }));
+    });
+
+  it('of a time before remarks, hands, versions and kept files open all the same', async () => {
+    const piece = await add(studio);
+    const bytes = changed(await archiveOf(studio), (files) => {
+      for (const name of Object.keys(files)) {
+        if (/versions\.json$|source$/.test(name)) Reflect.deleteProperty(files, name);
+        if (name.endsWith('plan.json')) {
+          const { fingers } = JSON.parse(strFromU8(files[name] as Uint8Array)) as { fingers: unknown };
+          files[name] = strToU8(JSON.stringify({ fingers }));
+        }
+      }
+    });
+    expect((await restored(other, bytes)).map(({ outcome }) => outcome)).toEqual(['added']);
+    expect((await pieceOf(other, piece.id)).plan.fingers).toHaveLength(piece.plan.fingers.length);
+  });
+
+  it('of a newer version are refused in words, and so is what is no archive', async () => {
+    await add(studio);
+    const bytes = await archiveOf(studio);
+    const words = async (content: Uint8Array<ArrayBuffer>): Promise<string> => {
+      const response = await restore(other, content);
+      expect(response.status).toBe(422);
+      return problemSchema.parse(await response.json()).detail;
+    };
+    expect(await words(manifestWith(bytes, { version: ARCHIVE_VERSION + 1 }))).toContain('newer Kettle Step');
+    expect(await words(zipSync({ 'holiday.txt': strToU8('sun') }))).toContain('holds no studio');
+    expect(await words(strToU8('not a zip') as Uint8Array<ArrayBuffer>)).toContain('not a whole .zip');
+    expect(await words(bytes.slice(0, bytes.length / 2))).toContain('not a whole .zip');
+    expect(await shelf(other)).toEqual([]);
+  });
+
+  it('leave out a piece that cannot be read, and take the others', async () => {
+    await add(studio, 0);
+    const broken = await add(studio, 1);
+    const bytes = changed(await archiveOf(studio), (files) => {
+      files[`pieces/${broken.id}/piece.musicxml`] = strToU8('<html/>');
+      files['../../outside.txt'] = strToU8('leads nowhere');
+    });
+    const report = await restored(other, bytes);
+    expect(report.map(({ outcome }) => outcome).sort()).toEqual(['added', 'refused']);
+    expect(report.find(({ outcome }) => outcome === 'refused')!.words.length).toBeGreaterThan(20);
+    expect(await shelf(other)).toHaveLength(1);
+  });
+
+  it('that are damaged anywhere never do more than be refused', async () => {
+    await add(studio);
+    const bytes = await archiveOf(studio);
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(bytes.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }), (hits) => {
+        const damaged = bytes.slice();
+        for (const [at, value] of hits) damaged[at] = value;
+        expect(['ok', 'error']).toContain(openArchive(damaged).kind);
+      }),
+      { numRuns: 2000 },
+    );
+  });
+});

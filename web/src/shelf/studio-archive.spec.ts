@@ -1,0 +1,37 @@
+import { TestBed } from '@angular/core/testing';
+import { of, throwError } from 'rxjs';
+import { ArchiveService } from '../services/archive.service';
+import { StudioArchive } from './studio-archive';
+
+const setUp = (answer: ReturnType<ArchiveService['restore']>) => {
+  TestBed.configureTestingModule({
+    providers: [{ provide: ArchiveService, useValue: { address: '/api/archive', restore: () => answer } }],
+  });
+  const fixture = TestBed.createComponent(StudioArchive);
+  const restored: unknown[] = [];
+  fixture.componentInstance.restored.subscribe(() => restored.push(1));
+  fixture.componentInstance.take({
+    target: { files: [new File(['zip'], 'studio.zip')], value: 'x' },
+  } as unknown as Event);
+  fixture.detectChanges();
+  return { text: (fixture.nativeElement as HTMLElement).textContent ?? '', restored };
+};
+
+describe('the studio archive on the shelf', () => {
+  it('tells what became of each piece', () => {
+    const pieces = [
+      { title: 'Millrace', outcome: 'beside' as const, words: 'Nothing was overwritten.' },
+      { title: 'Lost', outcome: 'refused' as const, words: 'piece.json is missing.' },
+    ];
+    const { text, restored } = setUp(of({ createdAt: '2026-01-05T10:00:00.000Z', pieces }));
+    expect(text).toMatch(/Millrace\s*beside yours\s*Nothing was overwritten/);
+    expect(text).toContain('piece.json is missing.');
+    expect(restored).toHaveLength(1);
+  });
+
+  it('says why a file is no archive', () => {
+    const { text, restored } = setUp(throwError(() => new Error('This .zip holds no studio')));
+    expect(text).toContain('holds no studio');
+    expect(restored).toHaveLength(0);
+  });
+});

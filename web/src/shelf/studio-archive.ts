@@ -1,0 +1,53 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import type { RestoreReport } from '@kettle-step/contract';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { ArchiveService } from '../services/archive.service';
+
+const OUTCOME_WORDS: Readonly<Record<RestoreReport['pieces'][number]['outcome'], string>> = {
+  added: 'added',
+  same: 'as it was',
+  beside: 'beside yours',
+  refused: 'not taken',
+};
+
+/** The whole studio as one file: out for safe keeping, in again here or on another machine. */
+@Component({
+  selector: 'ks-studio-archive',
+  imports: [NzAlertModule, NzButtonModule],
+  templateUrl: './studio-archive.html',
+  styleUrl: './studio-archive.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StudioArchive {
+  private readonly archive = inject(ArchiveService);
+
+  /** Pieces have come onto the shelf. */
+  readonly restored = output();
+  readonly address = this.archive.address;
+  readonly words = OUTCOME_WORDS;
+  readonly report = signal<RestoreReport | undefined>(undefined);
+  readonly problem = signal('');
+  readonly working = signal(false);
+
+  take(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const [file] = [...(field.files ?? [])];
+    if (!file) return;
+    this.working.set(true);
+    this.problem.set('');
+    this.report.set(undefined);
+    this.archive.restore(file).subscribe({
+      next: (report) => {
+        this.working.set(false);
+        this.report.set(report);
+        this.restored.emit();
+      },
+      error: (cause: unknown) => {
+        this.working.set(false);
+        this.problem.set(cause instanceof Error ? cause.message : String(cause));
+      },
+    });
+    field.value = '';
+  }
+}
