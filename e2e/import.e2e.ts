@@ -38,7 +38,7 @@ test('a chosen file comes in too, and printed numbers are told apart', async ({ 
     '</duration><notations><technical><fingering>1</fingering></technical></notations></note>',
   );
   await page.goto(studio.address);
-  await page.locator('input[type=file]').setInputFiles({
+  await page.locator('.door input[type=file]').setInputFiles({
     name: 'printed.xml',
     mimeType: 'application/xml',
     buffer: Buffer.from(printed),
@@ -79,7 +79,7 @@ test('several files at once: each is told what became of it, and one asks which 
     buffer: Buffer.from(content),
   });
   await page
-    .locator('input[type=file]')
+    .locator('.door input[type=file]')
     .setInputFiles([file('walks.abc', book), file('letter.abc', 'Dear teacher'), file('step.mid', writeMidi(score))]);
   const table = page.getByRole('region', { name: 'Files that came in' });
   await expect(table.getByRole('row', { name: /letter\.abc.*not taken.*No tune was found/ })).toBeVisible();

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, expectNoViolations, openPiece, test } from './studio';
 
 test('a piece goes on paper as it was left on the bench, in the size and with the numbers one wants', async ({
@@ -29,4 +30,27 @@ test('a piece goes on paper as it was left on the bench, in the size and with th
   const large = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
   expect(large).toMatch(/\/MediaBox \[0 0 61[12][.\d]* 79[12][.\d]*\]/);
   expect(large.match(/\/Type \/Page\b/g)?.length).toBe(3);
+});
+
+test('some bars become a picture, as SVG with its font inside and as PNG', async ({ page, studio }) => {
+  await page.goto(`${studio.address}pieces/millrace/print`);
+  await page.locator('.paper g.fing').first().waitFor();
+  await page.getByLabel('Bars').fill('5');
+  await page.getByLabel('to', { exact: true }).fill('6');
+  const fetchPicture = async (form: string): Promise<Buffer> => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name: `as ${form}` }).click();
+    return readFileSync(await (await waiting).path());
+  };
+  const svg = (await fetchPicture('SVG')).toString('utf8');
+  expect(svg.match(/class="measure/g)).toHaveLength(2);
+  // Bar 5 begins with the note that the document calls the first of its fifth measure.
+  expect(svg).toContain('id="ks-1-5-1"');
+  expect(svg).not.toContain('id="ks-1-4-1"');
+  expect(svg).toContain('src:url("data:font/woff2;base64,'.replaceAll('"', ''));
+  expect(svg).not.toContain('var(--');
+  const png = await fetchPicture('PNG');
+  // Signature and IHDR (PNG specification, 5.2 and 11.2.2).
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
 });

@@ -27,7 +27,7 @@ const longPiece = (copies: number, title: string): string => {
 
 const bringIn = async (page: Page, studio: Studio, copies: number, title: string): Promise<void> => {
   await page.goto(studio.address);
-  await page.locator('input[type=file]').setInputFiles({
+  await page.locator('.door input[type=file]').setInputFiles({
     name: 'long.musicxml',
     mimeType: 'application/xml',
     buffer: Buffer.from(longPiece(copies, title)),

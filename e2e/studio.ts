@@ -36,13 +36,16 @@ const waitUntilReady = (server: ChildProcess): Promise<void> =>
     server.once('exit', (status) => reject(new Error(`the server ended with ${status}`)));
   });
 
-const createStudio = async (folder: string): Promise<Studio> => {
+/** With the demo studio in it, or with an empty shelf. */
+type Program = 'demo' | 'server';
+
+const createStudio = async (folder: string, program: Program): Promise<Studio> => {
   const port = await freePort();
   let server: ChildProcess | undefined;
   return {
     address: `http://127.0.0.1:${port}/`,
     start: async () => {
-      server = spawn('node', ['dist/demo/main.mjs'], {
+      server = spawn('node', [`dist/${program}/main.mjs`], {
         cwd: ROOT,
         env: { ...process.env, PORT: String(port), KETTLE_STEP_DATABASE: join(folder, 'studio.sqlite') },
         stdio: ['ignore', 'pipe', 'inherit'],
@@ -57,19 +60,22 @@ const createStudio = async (folder: string): Promise<Studio> => {
   };
 };
 
+const runStudio = async (program: Program, use: (studio: Studio) => Promise<void>): Promise<void> => {
+  const folder = mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
+  const studio = await createStudio(folder, program);
+  await studio.start();
+  await use(studio);
+  await studio.stop();
+  rmSync(folder, { recursive: true, force: true });
+};
+
 /** Tests get a running demo studio, and fail on anything the page complains of or asks of another host. */
-export const test = base.extend<{ studio: Studio; quiet: undefined }>({
+export const test = base.extend<{ studio: Studio; emptyStudio: Studio; quiet: undefined }>({
   // Playwright wants the first argument taken apart even when nothing is needed of it.
-  studio: async ({}, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
-    const studio = await createStudio(folder);
-    await studio.start();
-    await use(studio);
-    await studio.stop();
-    rmSync(folder, { recursive: true, force: true });
-  },
+  studio: async ({}, use) => runStudio('demo', use),
+  emptyStudio: async ({}, use) => runStudio('server', use),
   quiet: [
-    async ({ page, studio }, use) => {
+    async ({ page }, use) => {
       const complaints: string[] = [];
       page.on('pageerror', (error) => complaints.push(String(error)));
       page.on('console', (message) => {
@@ -79,7 +85,7 @@ export const test = base.extend<{ studio: Studio; quiet: undefined }>({
       });
       page.on('request', (request) => {
         const url = request.url();
-        if (!url.startsWith(studio.address) && !/^(data|blob):/.test(url)) complaints.push(`asked for ${url}`);
+        if (!/^(http:\/\/127\.0\.0\.1:|data:|blob:)/.test(url)) complaints.push(`asked for ${url}`);
       });
       await use(undefined);
       base.expect(complaints).toEqual([]);

@@ -4,7 +4,7 @@ import { CHROMIUM_MISSING, ensureChromium } from './chromium.mjs';
 
 install();
 const { build } = await import('./build.mjs');
-for (const target of ['demo', 'web']) await build(target);
+for (const target of ['demo', 'server', 'web']) await build(target);
 const chromium = ensureChromium();
 must(chromium, CHROMIUM_MISSING);
 const env = { ...process.env, CHROMIUM_PATH: chromium };

@@ -27,7 +27,7 @@ const VIEWS = {
     await page.locator('.pieces .piece').first().waitFor();
     const file = (name, content) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
     await page
-      .locator('input[type=file]')
+      .locator('.door input[type=file]')
       .setInputFiles([
         file('two-walks.abc', 'X:1\nT:First Walk\nL:1/4\nK:C\nCDEF|G4|]\n\nX:2\nT:Second Walk\nL:1/4\nK:G\nGAB|d3|]\n'),
         file('letter.abc', 'Dear teacher'),

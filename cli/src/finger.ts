@@ -12,7 +12,7 @@ import {
   type Score,
 } from '@kettle-step/core';
 import { explainMusicError, readMusic, sendMusic, type SentForm } from '@kettle-step/core/formats';
-import { planDocument, writtenFingers, type PlanDocument } from '@kettle-step/contract';
+import { alternateFingers, planDocument, writtenFingers, type PlanDocument } from '@kettle-step/contract';
 import type { FingerRequest } from './arguments';
 
 export interface Fingered {
@@ -52,6 +52,7 @@ export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rul
   const fingers = request.sides
     .flatMap((side) => plan.hands[side].notes)
     .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }]));
+  const alternates = alternateFingers(request.sides.flatMap((side) => plan.hands[side].alternatives));
   return ok({
     plan: planDocument(
       score,
@@ -62,6 +63,6 @@ export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rul
         ...(request.score ? { printed: planner.scorePrinted(score) } : {}),
       },
     ),
-    file: (form) => sendMusic(form, read.value, writtenFingers(fingers)),
+    file: (form) => sendMusic(form, read.value, writtenFingers(fingers, alternates)),
   });
 };

@@ -1,5 +1,7 @@
 import {
+  ONE_SENSIBLE_CHOICE,
   SIDES,
+  type BarAlternative,
   type Finger,
   type Locks,
   type PianoPlan,
@@ -71,8 +73,22 @@ const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCe
 export const ribbonOf = (score: Score, plan: PianoPlan, locks: Locks): RibbonCell[] =>
   SIDES.flatMap((side) => lane(score, plan, locks, side));
 
-/** What is written into an exported document. */
+/** Numbers that would also do: of the best other way of each bar, where it is about as good as the one that stands. */
+export const alternateFingers = (alternatives: readonly BarAlternative[]): ReadonlyMap<string, Finger> =>
+  new Map(
+    alternatives
+      .filter(({ rank, effortMore }) => rank === 1 && effortMore < ONE_SENSIBLE_CHOICE)
+      .flatMap(({ fingers }) => [...fingers]),
+  );
+
+/** What is written into an exported document; numbers that would also do stand beside those they differ from. */
 export const writtenFingers = (
   fingers: readonly Pick<StoredFinger, 'noteId' | 'finger' | 'substitute'>[],
+  alternates: ReadonlyMap<string, Finger> = new Map(),
 ): ReadonlyMap<string, WrittenFingers> =>
-  new Map(fingers.map(({ noteId, finger, substitute }) => [noteId, { finger, substitute, alternates: [] }]));
+  new Map(
+    fingers.map(({ noteId, finger, substitute }) => {
+      const other = alternates.get(noteId);
+      return [noteId, { finger, substitute, alternates: other === undefined || other === finger ? [] : [other] }];
+    }),
+  );

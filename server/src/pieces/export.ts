@@ -1,13 +1,25 @@
-import { completeRules, givenNotesOf, planCsv, writtenFingers, type StoredPlan } from '@kettle-step/contract';
+import {
+  alternateFingers,
+  apartOf,
+  completeRules,
+  givenNotesOf,
+  planCsv,
+  writtenFingers,
+  type StoredPlan,
+} from '@kettle-step/contract';
 import {
   ContractError,
   createPlanner,
   parseMusicXml,
   readScore,
+  SIDES,
   withHands,
   writtenNotes,
+  type BarAlternative,
+  type Locks,
   type MusicXmlDocument,
   type PianoPlan,
+  type Planner,
   type Score,
 } from '@kettle-step/core';
 import { MEDIA_TYPES, SENT_FORMS, sendMusic, type SentForm } from '@kettle-step/core/formats';
@@ -36,11 +48,24 @@ const open = (stored: string, { desk }: Exported): Opened => {
   return { document: document.value, score: withHands(score.value, givenNotesOf(desk)) };
 };
 
+const plannerOf = ({ desk: { settings } }: Exported): Planner =>
+  createPlanner(settings.hand, completeRules(settings.rules));
+
+const locksOf = ({ fingers }: Exported): Locks => new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
+
 /** All stored fingers hold: the plan is read from them, not made anew. */
-const planOf = (score: Score, { fingers, desk }: Exported): PianoPlan => {
-  const locks = new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
-  const { hand, rules } = desk.settings;
-  return createPlanner(hand, completeRules(rules)).plan(score, { locks, alternatives: 0 });
+const planOf = (score: Score, exported: Exported): PianoPlan =>
+  plannerOf(exported).plan(score, { locks: locksOf(exported), alternatives: 0 });
+
+/** The best other way of every bar, round what stands in the bars beside it. */
+const otherWays = (score: Score, exported: Exported): readonly BarAlternative[] => {
+  const planner = plannerOf(exported);
+  const settled = { locks: locksOf(exported), apart: apartOf(exported.desk) };
+  return SIDES.flatMap((side) =>
+    [...new Set(score.notes.filter((note) => note.side === side).map(({ bar }) => bar))].flatMap((bar) =>
+      planner.alternatives(score, { ...settled, side, bars: [bar, bar], count: 1, different: true, freed: true }),
+    ),
+  );
 };
 
 /** The fingers that are written at the level the teacher chose. */
@@ -51,10 +76,11 @@ const chosenFingers = (score: Score, exported: Exported): Exported['fingers'] =>
   return fingers.filter(({ noteId }) => written.has(noteId));
 };
 
-/** A stored piece as a file, as it leaves the house. */
-export const exportPiece = (stored: string, exported: Exported, form: Download): Uint8Array => {
+/** A stored piece as a file, as it leaves the house; with the numbers that would also do, where they are wanted. */
+export const exportPiece = (stored: string, exported: Exported, form: Download, withAlternates = false): Uint8Array => {
   const opened = open(stored, exported);
   if (form === 'csv')
     return new TextEncoder().encode(planCsv(opened.score, planOf(opened.score, exported), exported.desk));
-  return sendMusic(form, opened, writtenFingers(chosenFingers(opened.score, exported)));
+  const alternates = withAlternates ? alternateFingers(otherWays(opened.score, exported)) : undefined;
+  return sendMusic(form, opened, writtenFingers(chosenFingers(opened.score, exported), alternates));
 };

@@ -130,7 +130,7 @@ const exportRoute =
     if (!form) return sendProblem(response, 'not-found', 'A piece is not sent in this form.');
     const piece = id && (await store.get(id));
     if (!piece) return noSuchPiece(response);
-    const file = exportPiece(piece.document, piece.plan, form);
+    const file = exportPiece(piece.document, piece.plan, form, request.query['alternates'] === 'yes');
     // The name sets a type of its own: ours comes after.
     response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file));
   };

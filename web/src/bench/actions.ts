@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Settings } from '@kettle-step/contract';
-import { WRITING_LEVELS, type Finger, type Side } from '@kettle-step/core';
+import { ONE_SENSIBLE_CHOICE, WRITING_LEVELS, type Finger, type Side } from '@kettle-step/core';
 import { HAND_WORDS } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { BenchStore } from './bench.store';
@@ -10,7 +10,6 @@ import {
   giveAway,
   isApart,
   keepPrinted,
-  ONE_SENSIBLE_CHOICE,
   remark,
   remarkAt,
   reopen,

@@ -63,13 +63,14 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 };
 
 /** Forms in which the piece leaves the house. */
-const WAYS_OUT = [
+const WAYS_OUT: readonly { readonly form: string; readonly words: string; readonly alternates?: boolean }[] = [
   { form: 'musicxml', words: 'MusicXML' },
+  { form: 'musicxml', words: 'MusicXML, with numbers that would also do', alternates: true },
   { form: 'mxl', words: 'MusicXML, packed (.mxl)' },
   { form: 'abc', words: 'ABC text' },
   { form: 'mid', words: 'MIDI' },
   { form: 'csv', words: 'Table of the plan (.csv)' },
-] as const;
+];
 
 /** Places where keys write or choose something of their own. */
 const isTyping = (target: EventTarget | null): boolean =>
@@ -110,6 +111,7 @@ const isControl = (target: EventTarget | null): boolean =>
   styleUrl: './bench.less',
   providers: [
     BenchStore,
+    Actions,
     EngineService,
     EngraverService,
     ReaderService,
@@ -153,7 +155,10 @@ export class Bench {
   readonly longestRemark = LONGEST_REMARK;
 
   readonly waysOut = computed(() =>
-    WAYS_OUT.map(({ form, words }) => ({ words, address: this.pieces.exportAddress(this.id(), form) })),
+    WAYS_OUT.map(({ form, words, alternates }) => ({
+      words,
+      address: this.pieces.exportAddress(this.id(), form, alternates),
+    })),
   );
 
   /** Where the rail is: at what is heard, else at the chosen note. */

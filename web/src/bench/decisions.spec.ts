@@ -1,3 +1,4 @@
+import { ONE_SENSIBLE_CHOICE } from '@kettle-step/core';
 import { NEW_DESK } from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HAND, type Finger, type Score } from '@kettle-step/core';
 import { line } from '../../../core/testing/line';
@@ -6,7 +7,6 @@ import {
   giveAway,
   isApart,
   keepPrinted,
-  ONE_SENSIBLE_CHOICE,
   remark,
   remarkAt,
   reopen,

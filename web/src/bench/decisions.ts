@@ -1,5 +1,6 @@
 import { locksOf, type Desk, type Piece } from '@kettle-step/contract';
 import {
+  ONE_SENSIBLE_CHOICE,
   printedLocks,
   type Finger,
   type Locks,
@@ -96,9 +97,7 @@ export const reopen = (score: Score, plan: PianoPlan, decisions: Decisions, plac
   return { ...decisions, locks };
 };
 
-/** Bars whose best other way is at least this much dearer, or that have none: only one choice is sensible. */
-export const ONE_SENSIBLE_CHOICE = 2;
-
+/** Bars whose best other way is much dearer, or that have none: only one choice is sensible. */
 export const clearPlaces = (score: Score, decisions: Decisions, margins: readonly Margin[]): readonly Place[] =>
   margins
     .filter(({ more }) => more === null || more >= ONE_SENSIBLE_CHOICE)

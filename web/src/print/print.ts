@@ -14,7 +14,7 @@ import {
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { WRITING_LEVELS, type WritingLevel } from '@kettle-step/core';
+import { WRITING_LEVELS, type Score, type WritingLevel } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -30,6 +30,7 @@ import { layOut } from '../score/layout';
 import { drawMarks } from '../score/marks-drawing';
 import { Fill } from './fill';
 import { musicWidthPx, PAPERS, paginate, type Paper } from './pages';
+import { fontRule, offer, pngFile, svgFile } from './picture';
 import { PrintStore } from './print.store';
 
 /** Staff sizes, percent of the engraver's own: 7 mm as printed music has it, and 10 mm for eyes that need it. */
@@ -67,6 +68,7 @@ export class Print {
   private readonly window = inject(DOCUMENT).defaultView!;
   /** Where systems are drawn and measured before they are laid on pages. */
   private readonly bench = viewChild<ElementRef<HTMLElement>>('measured');
+  private readonly picture = viewChild<ElementRef<HTMLElement>>('picture');
   readonly store = inject(PrintStore);
   readonly id = input.required<string>();
 
@@ -78,6 +80,9 @@ export class Print {
   readonly levels = WRITING_LEVELS;
   readonly writingWords = WRITING_WORDS;
   readonly failure = signal<string | undefined>(undefined);
+  /** Bars of a picture, as printed numbers. */
+  readonly firstBar = signal(1);
+  readonly lastBar = signal(4);
   /** Drawn systems by page, as elements that wait for their place. */
   readonly pages = signal<readonly (readonly HTMLElement[])[]>([]);
 
@@ -129,8 +134,49 @@ export class Print {
     effect((onCleanup) => onCleanup(this.setPaper(this.paper())));
   }
 
+  /** Gives some bars, as they are on the page, as a picture. */
+  takePicture(form: 'svg' | 'png'): void {
+    const [state, holder, notes, marks] = [
+      this.store.state(),
+      this.picture()?.nativeElement,
+      this.store.notes(),
+      this.store.marks(),
+    ];
+    if (state.kind !== 'ready' || !holder || !notes || !marks) return;
+    const bars = this.barsOfPicture(state.score);
+    this.failure.set(undefined);
+    this.engraver
+      .engrave(state.engravable, musicWidthPx(this.paper()), SIZES[this.size()], bars)
+      .pipe(
+        switchMap(async ([drawing]) => {
+          showPages(holder, drawing ? [drawing] : []);
+          const drawn = indexDrawing(holder);
+          paintFingers(drawn, notes);
+          drawMarks(layOut(holder, drawn, bars[0] - 1), marks);
+          const svg = holder.querySelector('svg')!;
+          const { width, height } = svg.getBoundingClientRect();
+          const text = svgFile(svg, await fontRule(this.window.document));
+          holder.replaceChildren();
+          return form === 'svg' ? new Blob([text], { type: 'image/svg+xml' }) : pngFile(text, width, height);
+        }),
+      )
+      .subscribe({
+        next: (file) => offer(file, `${state.piece.title} ${this.firstBar()}-${this.lastBar()}.${form}`),
+        error: (cause: unknown) => this.failure.set(cause instanceof Error ? cause.message : String(cause)),
+      });
+  }
+
   print(): void {
     this.window.print();
+  }
+
+  /** First and last bar counted from 1, of the printed numbers that were asked for; as near as the piece has them. */
+  private barsOfPicture({ bars }: Score): readonly [number, number] {
+    const indexOf = (number: number): number => bars.findIndex((bar) => bar.number === number);
+    const [first, last] = [indexOf(Number(this.firstBar())), indexOf(Number(this.lastBar()))];
+    const from = first < 0 ? 0 : first;
+    const to = last < 0 ? bars.length - 1 : last;
+    return [Math.min(from, to) + 1, Math.max(from, to) + 1];
   }
 
   private onPages(bench: HTMLElement, paper: Paper): readonly (readonly HTMLElement[])[] {

@@ -44,11 +44,14 @@ const edgesOf = (system: SVGGElement, numbers: readonly SVGGElement[]): Record<S
   };
 };
 
-/** Reads all places at once: between readings nothing is drawn, so the page is laid out only once. */
-export const layOut = (sheet: HTMLElement, drawing: Drawing): Layout => {
+/**
+ * Reads all places at once: between readings nothing is drawn, so the page is laid out only once. The first bar that is
+ * drawn has the index `firstBar`.
+ */
+export const layOut = (sheet: HTMLElement, drawing: Drawing, firstBar = 0): Layout => {
   const elements = [...sheet.querySelectorAll<SVGGElement>('g.system')];
   const indexOf = new Map(elements.map((element, index) => [element, index]));
-  let bar = 0;
+  let bar = firstBar;
   const systems = elements.map((element): SystemLayout => {
     const measures = [...element.querySelectorAll<SVGGElement>('g.measure')];
     const bars = measures.map((measure) => {

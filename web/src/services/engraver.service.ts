@@ -10,9 +10,14 @@ export class EngraverService implements OnDestroy {
     new Worker(new URL('../workers/engraver.worker', import.meta.url), { type: 'module' }),
   );
 
-  /** SVG pages of a document at a width in CSS pixels. */
-  engrave(document: string, widthPx: number, scale: number): Observable<readonly string[]> {
-    return this.requests.ask({ document, widthPx, scale }).pipe(
+  /** SVG pages of a document at a width in CSS pixels; of some bars, counted from 1, in one drawing. */
+  engrave(
+    document: string,
+    widthPx: number,
+    scale: number,
+    bars?: readonly [number, number],
+  ): Observable<readonly string[]> {
+    return this.requests.ask({ document, widthPx, scale, bars }).pipe(
       map((answer) => {
         if (answer.kind === 'failed') throw new Error(answer.message);
         return answer.pages;

@@ -119,8 +119,8 @@ export class PiecesService {
       .pipe(worded());
   }
 
-  /** Where a piece is fetched in a form: musicxml, mxl, abc, mid or csv. */
-  exportAddress(id: string, form: string): string {
-    return `/api/pieces/${encodeURIComponent(id)}/export.${form}`;
+  /** Where a piece is fetched in a form: musicxml, mxl, abc, mid or csv; with the numbers that would also do, if wanted. */
+  exportAddress(id: string, form: string, alternates = false): string {
+    return `/api/pieces/${encodeURIComponent(id)}/export.${form}${alternates ? '?alternates=yes' : ''}`;
   }
 }

@@ -87,6 +87,10 @@ export class AbcEditor {
     this.view()?.dispatch({ selection: { anchor: caret }, scrollIntoView: true });
   }
 
+  focus(): void {
+    this.view()?.focus();
+  }
+
   undo(): void {
     const view = this.view();
     if (view) undo(view);

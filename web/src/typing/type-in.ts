@@ -48,6 +48,7 @@ export class TypeIn {
   readonly beginning = signal(!this.store.begun());
   /** Keys are added to the chord that stands, as long as Shift is held on the screen. */
   readonly joining = signal(false);
+  private byText = true;
   readonly hints = STEP_HINTS;
   readonly start = this.store.typing();
 
@@ -113,10 +114,18 @@ export class TypeIn {
     this.apply(this.store.step(command));
   }
 
-  /** A note chosen in the score: the caret goes behind it. */
+  /** A note chosen in the score: the caret goes behind it, and one goes on the way one was typing. */
   choose(id: string): void {
     const [place] = this.store.typed()?.places.get(id) ?? [];
-    if (place) this.editor()?.moveTo(stretchOf(this.store.typing().text, place).to);
+    if (!place) return;
+    this.editor()?.moveTo(stretchOf(this.store.typing().text, place).to);
+    if (this.byText) this.editor()?.focus();
+    else this.steps()?.nativeElement.focus();
+  }
+
+  /** Remembers which way of typing was used last. */
+  typeBy(text: boolean): void {
+    this.byText = text;
   }
 
   save(): void {

@@ -5,6 +5,8 @@ export interface EngraveRequest {
   readonly widthPx: number;
   /** Staff size in percent. */
   readonly scale: number;
+  /** First and last bar, counted from 1, for one drawing of some bars; all where it is left out. */
+  readonly bars?: readonly [number, number] | undefined;
 }
 
 export type EngraveAnswer =

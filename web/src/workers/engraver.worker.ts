@@ -12,12 +12,15 @@ const pageUnits = (pixels: number, scale: number): number => Math.round((pixels 
 /** A page holds one system, CSS pixels: pages follow one another closely, and only those near the eye are drawn. */
 const PAGE_HEIGHT = 280;
 
-const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): Promise<EngraveAnswer> => {
+/** High enough for all systems of some bars. */
+const PICTURE_HEIGHT = 20_000;
+
+const engrave = async ({ request, document, widthPx, scale, bars }: EngraveRequest): Promise<EngraveAnswer> => {
   const toolkit = await starting;
   toolkit.setOptions({
     breaks: 'auto',
     pageWidth: pageUnits(widthPx, scale),
-    pageHeight: pageUnits(PAGE_HEIGHT, scale),
+    pageHeight: pageUnits(bars ? PICTURE_HEIGHT : PAGE_HEIGHT, scale),
     adjustPageHeight: true,
     scale,
     header: 'none',
@@ -36,6 +39,12 @@ const engrave = async ({ request, document, widthPx, scale }: EngraveRequest): P
     loaded = document;
   } else {
     toolkit.redoLayout();
+  }
+  if (bars) {
+    toolkit.select({ measureRange: bars.join('-') });
+    toolkit.redoLayout();
+    // A selection stays with what is loaded.
+    loaded = undefined;
   }
   const pages = Array.from({ length: toolkit.getPageCount() }, (_, page) => toolkit.renderToSVG(page + 1));
   return { kind: 'engraved', request, pages };

@@ -1,0 +1,18 @@
+import type { Page } from '@playwright/test';
+
+/** Typing a piece in, as a teacher does. */
+
+export const begin = async (page: Page, title: string, key = 'C major'): Promise<void> => {
+  const form = page.getByRole('form', { name: 'A new piece' });
+  await form.getByLabel('Title').fill(title);
+  await form.getByLabel('Key').selectOption(key);
+  await form.getByLabel('Title').press('Enter');
+  await page.getByRole('group', { name: /^Note by note/ }).waitFor();
+};
+
+/** Presses one key after another. */
+export const typeKeys = async (page: Page, keys: string): Promise<void> => {
+  for (const key of keys.replaceAll(' ', '')) await page.keyboard.press(key);
+};
+
+export const textOf = (page: Page): Promise<string> => page.locator('.cm-content').innerText();
