@@ -10,9 +10,9 @@ export const begin = async (page: Page, title: string, key = 'C major'): Promise
   await page.getByRole('group', { name: /^Note by note/ }).waitFor();
 };
 
-/** Presses one key after another. */
+/** Presses one key after another, capitals with Shift. */
 export const typeKeys = async (page: Page, keys: string): Promise<void> => {
-  for (const key of keys.replaceAll(' ', '')) await page.keyboard.press(key);
+  for (const key of keys.replaceAll(' ', '')) await page.keyboard.press(/[A-Z]/.test(key) ? `Shift+${key}` : key);
 };
 
 export const textOf = (page: Page): Promise<string> => page.locator('.cm-content').innerText();
