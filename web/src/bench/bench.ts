@@ -188,8 +188,14 @@ export class Bench {
     return score && plan ? scoreMarks(score, plan, this.choices.marks()) : undefined;
   });
 
-  private readonly lateRibbon = afterPaint(this.store.ribbon);
-  readonly ribbon = computed(() => this.lateRibbon() ?? this.store.ribbon());
+  private readonly ribbonNow = computed(() => ({
+    cells: this.store.ribbon(),
+    chosenBar: this.store.chosenBar(),
+    alike: this.actions.place().alike,
+    apart: this.store.decisions().desk.apart,
+  }));
+  private readonly lateRibbon = afterPaint(this.ribbonNow);
+  readonly ribbon = computed(() => this.lateRibbon() ?? this.ribbonNow());
 
   readonly openBars = computed(() => `open ${this.store.openPlaces().length} of ${this.store.playedBars()}`);
 
