@@ -90,3 +90,27 @@ test('a newer file takes the place of the music, and the fingers stay', async ({
   await expect(panel.getByText(/No tune was found/)).toBeVisible();
   await waitUntilSaved(page);
 });
+
+test('the text of a piece is written anew, and what stays is seen before anything is changed', async ({
+  page,
+  studio,
+}) => {
+  await openPiece(page, studio, 'Kite on a String');
+  await page.keyboard.press('Enter');
+  await waitUntilSaved(page);
+  await page.keyboard.press('x');
+  await page.getByRole('link', { name: 'Write its text anew' }).click();
+  await expect(page.locator('.cm-content')).toContainText('T:Kite on a String');
+  await page.locator('.cm-content').click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('[V:R1] c4 |]');
+  await expect(page.locator('.engraving g.note').first()).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  const panel = page.getByRole('region', { name: 'Correct the music' });
+  await expect(panel.getByText(/Of the fingers that are set, [1-9]\d* stay/)).toBeVisible();
+  await expect(page.locator('.sheet g.measure')).toHaveCount(16);
+  await panel.getByRole('button', { name: 'Put it in place of the music' }).click();
+  await expect(page.locator('.sheet g.measure')).toHaveCount(17);
+  await expect(page.locator('.sheet g.fing.teacher').first()).toBeVisible();
+  await waitUntilSaved(page);
+});

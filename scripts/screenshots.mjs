@@ -53,6 +53,26 @@ const VIEWS = {
     await page.locator('ks-effort-chart svg').waitFor();
     await page.waitForTimeout(500);
   },
+  correct: async (page) => {
+    await openPiece(page, 'millrace');
+    for (const key of ['PageDown', 'PageDown', 'ArrowRight', 'x']) await page.keyboard.press(key);
+    await page.getByRole('region', { name: 'Correct the music' }).waitFor();
+    await page.keyboard.press('Alt+Shift+ArrowUp');
+    await page.waitForTimeout(2500);
+  },
+  'type-in': async (page) => {
+    await page.goto(`${ADDRESS}type`);
+    const form = page.getByRole('form', { name: 'A new piece' });
+    await form.getByLabel('Title').fill('Home by Lamplight');
+    await form.getByLabel('Key').selectOption('F major');
+    await form.getByLabel('Title').press('Enter');
+    // Capitals go into the chord.
+    const right = 'f1gab*c5/agab*a3g2/bagat/gfgagft*f1gfAz*a/.b./a***f1';
+    const left = 'hf5c1f5c1dbcf';
+    for (const key of right + left) await page.keyboard.press(/[A-Z]/.test(key) ? `Shift+${key}` : key);
+    await page.locator('.engraving g.note').first().waitFor();
+    await page.waitForTimeout(1500);
+  },
   'hand-and-level': async (page) => {
     await openPiece(page, 'millrace');
     await page.keyboard.press('l');

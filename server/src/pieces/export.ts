@@ -76,11 +76,21 @@ const chosenFingers = (score: Score, exported: Exported): Exported['fingers'] =>
   return fingers.filter(({ noteId }) => written.has(noteId));
 };
 
-/** A stored piece as a file, as it leaves the house; with the numbers that would also do, where they are wanted. */
-export const exportPiece = (stored: string, exported: Exported, form: Download, withAlternates = false): Uint8Array => {
+/** Which numbers go along: those of the plan, with others that would also do, or only those that came with the music. */
+export const NUMBERS_SENT = ['plan', 'with-alternates', 'as-came'] as const;
+export type NumbersSent = (typeof NUMBERS_SENT)[number];
+
+/** A stored piece as a file, as it leaves the house. */
+export const exportPiece = (
+  stored: string,
+  exported: Exported,
+  form: Download,
+  numbers: NumbersSent = 'plan',
+): Uint8Array => {
   const opened = open(stored, exported);
   if (form === 'csv')
     return new TextEncoder().encode(planCsv(opened.score, planOf(opened.score, exported), exported.desk));
-  const alternates = withAlternates ? alternateFingers(otherWays(opened.score, exported)) : undefined;
+  if (numbers === 'as-came') return sendMusic(form, opened, new Map());
+  const alternates = numbers === 'with-alternates' ? alternateFingers(otherWays(opened.score, exported)) : undefined;
   return sendMusic(form, opened, writtenFingers(chosenFingers(opened.score, exported), alternates));
 };

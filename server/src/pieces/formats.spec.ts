@@ -102,6 +102,23 @@ describe('a piece on its way out', () => {
     }
   });
 
+  it('carries numbers that would also do beside those that stand, or none but those that came', async () => {
+    const { bytes } = demoPieces().find(({ name }) => name === 'the-postmans-gate')!;
+    const { id } = await add(bytes, '');
+    const printedOf = async (numbers: string) => {
+      const response = await server.fetch(`api/pieces/${id}/export.musicxml?numbers=${numbers}`);
+      return openScore(await response.text()).score.notes.map(({ printed }) => printed);
+    };
+    const came = openScore(bytes).score.notes.map(({ printed }) => printed);
+    expect(await printedOf('as-came')).toEqual(came);
+    const others = await printedOf('with-alternates');
+    expect(others.every((printed) => printed.filter(({ alternate }) => !alternate).length >= 1)).toBe(true);
+    const alternates = others.filter((printed) => printed.some(({ alternate }) => alternate));
+    expect(alternates.length).toBeGreaterThan(0);
+    for (const [first, second] of alternates) expect(second!.finger).not.toBe(first!.finger);
+    expect((await printedOf('plan')).flat().some(({ alternate }) => alternate)).toBe(false);
+  });
+
   it('is not sent in a form that is not known', async () => {
     const { id } = await add(TWO_TUNES, '?name=a.abc');
     expect((await server.fetch(`api/pieces/${id}/export.pdf`)).status).toBe(404);

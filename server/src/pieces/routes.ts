@@ -15,7 +15,7 @@ import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
 import { json, raw, Router, type Request, type Response } from 'express';
 import { sendProblem } from '../http/problems';
-import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece } from './export';
+import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece, NUMBERS_SENT } from './export';
 import { importPiece, readCorrected } from './import';
 import type { PieceStore } from './store';
 import type { VersionStore } from './versions';
@@ -130,7 +130,8 @@ const exportRoute =
     if (!form) return sendProblem(response, 'not-found', 'A piece is not sent in this form.');
     const piece = id && (await store.get(id));
     if (!piece) return noSuchPiece(response);
-    const file = exportPiece(piece.document, piece.plan, form, request.query['alternates'] === 'yes');
+    const numbers = NUMBERS_SENT.find((known) => known === request.query['numbers']);
+    const file = exportPiece(piece.document, piece.plan, form, numbers);
     // The name sets a type of its own: ours comes after.
     response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file));
   };

@@ -63,9 +63,9 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 };
 
 /** Forms in which the piece leaves the house. */
-const WAYS_OUT: readonly { readonly form: string; readonly words: string; readonly alternates?: boolean }[] = [
+const WAYS_OUT: readonly { readonly form: string; readonly words: string; readonly numbers?: 'with-alternates' }[] = [
   { form: 'musicxml', words: 'MusicXML' },
-  { form: 'musicxml', words: 'MusicXML, with numbers that would also do', alternates: true },
+  { form: 'musicxml', words: 'MusicXML, with numbers that would also do', numbers: 'with-alternates' },
   { form: 'mxl', words: 'MusicXML, packed (.mxl)' },
   { form: 'abc', words: 'ABC text' },
   { form: 'mid', words: 'MIDI' },
@@ -132,6 +132,7 @@ export class Bench {
   readonly choices = inject(ViewChoices);
   readonly save = inject(Autosave).state;
   private readonly autosave = inject(Autosave);
+  private readonly corrections = inject(CorrectStore);
   private readonly engine = inject(EngineService);
   private readonly pieces = inject(PiecesService);
 
@@ -155,9 +156,9 @@ export class Bench {
   readonly longestRemark = LONGEST_REMARK;
 
   readonly waysOut = computed(() =>
-    WAYS_OUT.map(({ form, words, alternates }) => ({
+    WAYS_OUT.map(({ form, words, numbers }) => ({
       words,
-      address: this.pieces.exportAddress(this.id(), form, alternates),
+      address: this.pieces.exportAddress(this.id(), form, numbers),
     })),
   );
 
@@ -265,6 +266,19 @@ export class Bench {
       const id = this.id();
       untracked(() => this.store.open(id));
     });
+    // Its text was written anew: what that would change is shown once the piece is open.
+    const { newerText } = (history.state ?? {}) as { readonly newerText?: unknown };
+    if (typeof newerText === 'string') {
+      history.replaceState({ ...history.state, newerText: undefined }, '');
+      const looking = effect(() => {
+        if (this.store.state().kind !== 'ready') return;
+        looking.destroy();
+        untracked(() => {
+          this.panel.set('correct');
+          this.corrections.look(new File([newerText], 'The text as it is now.abc'));
+        });
+      });
+    }
   }
 
   press(event: KeyboardEvent): void {

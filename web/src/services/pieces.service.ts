@@ -119,8 +119,13 @@ export class PiecesService {
       .pipe(worded());
   }
 
-  /** Where a piece is fetched in a form: musicxml, mxl, abc, mid or csv; with the numbers that would also do, if wanted. */
-  exportAddress(id: string, form: string, alternates = false): string {
-    return `/api/pieces/${encodeURIComponent(id)}/export.${form}${alternates ? '?alternates=yes' : ''}`;
+  /** The music of a piece as ABC, with no numbers but those that came with it. */
+  abcOf(id: string): Observable<string> {
+    return this.http.get(this.exportAddress(id, 'abc', 'as-came'), { responseType: 'text' }).pipe(worded());
+  }
+
+  /** Where a piece is fetched in a form: musicxml, mxl, abc, mid or csv; and which numbers go along. */
+  exportAddress(id: string, form: string, numbers: 'plan' | 'with-alternates' | 'as-came' = 'plan'): string {
+    return `/api/pieces/${encodeURIComponent(id)}/export.${form}${numbers === 'plan' ? '' : `?numbers=${numbers}`}`;
   }
 }

@@ -1,9 +1,11 @@
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   type ElementRef,
   inject,
+  input,
   signal,
   viewChild,
 } from '@angular/core';
@@ -44,6 +46,9 @@ export class TypeIn {
   private readonly editor = viewChild(AbcEditor);
   private readonly steps = viewChild<ElementRef<HTMLElement>>('steps');
 
+  /** From the address: a piece of the shelf whose text is written anew. */
+  readonly piece = input<string>();
+
   /** Another piece is about to be begun in place of this one. */
   readonly beginning = signal(!this.store.begun());
   /** Keys are added to the chord that stands, as long as Shift is held on the screen. */
@@ -77,6 +82,7 @@ export class TypeIn {
   constructor() {
     // The engraver takes a moment to start: it does so while the title is typed.
     inject(EngraverService);
+    afterNextRender(() => this.takeUp());
     this.keyboards.chords.pipe(takeUntilDestroyed()).subscribe((keys) => {
       if (!this.beginning()) this.apply(this.store.strike(keys, this.joining()));
     });
@@ -130,7 +136,17 @@ export class TypeIn {
 
   save(): void {
     if (this.store.saving() || this.beginning()) return;
+    const id = this.store.pieceId();
+    // On the bench it is seen what of the fingering stays, before anything is changed.
+    if (id) return void this.router.navigate(['/pieces', id], { state: { newerText: this.store.typing().text } });
     this.store.save().subscribe(({ id }) => void this.router.navigate(['/pieces', id]));
+  }
+
+  private takeUp(): void {
+    const id = this.piece();
+    if (!id) return;
+    this.beginning.set(false);
+    this.store.open(id).subscribe((edit) => this.apply(edit));
   }
 
   private apply(edit: Edit | undefined): void {

@@ -48,6 +48,7 @@ const setUp = (
       {
         provide: PiecesService,
         useValue: {
+          abcOf: (id: string) => (id === 'gone' ? throwError(() => new Error('no longer')) : of('X:1\nK:C\nC|\n')),
           import: (_file: Blob, name: string) => {
             sent.push(name);
             return saved;
@@ -115,6 +116,16 @@ describe('typing a piece in', () => {
     store.save().subscribe();
     expect(sent).toEqual(['Study.abc']);
     expect(localStorage.getItem('kettle-step:typed')).toBeNull();
+  });
+
+  it('takes up the text of a piece, and leaves the draft of another alone', () => {
+    localStorage.setItem('kettle-step:typed', 'X:1\nT:Draft');
+    const { store, apply } = setUp();
+    store.open('millrace').subscribe((edit) => apply(edit));
+    expect(store.typing().text).toBe('X:1\nK:C\nC|\n');
+    expect(localStorage.getItem('kettle-step:typed')).toBe('X:1\nT:Draft');
+    store.open('gone').subscribe();
+    expect(store.refusal()).toBe('no longer');
   });
 
   it('keeps the draft and says why when the shelf does not take it', () => {

@@ -59,6 +59,8 @@ export class TypingStore {
   readonly isFresh = signal(false);
 
   readonly value = signal<StepValue>(NEW);
+  /** The piece whose text this is, where it is not a new one. */
+  readonly pieceId = signal('');
   /** Why the piece is not on the shelf. */
   readonly refusal = signal('');
   readonly saving = signal(false);
@@ -158,6 +160,19 @@ export class TypingStore {
     return enterKeys(this.typing(), keys, this.value());
   }
 
+  /** Takes up the text of a piece that is on the shelf; a draft of something else is left alone. */
+  open(id: string): Observable<Edit> {
+    this.pieceId.set(id);
+    return this.pieces.abcOf(id).pipe(
+      map((text) => ({ from: 0, to: this.text().length, insert: text, caret: text.length })),
+      catchError((cause: unknown) => {
+        this.refusal.set(cause instanceof Error ? cause.message : String(cause));
+        return EMPTY;
+      }),
+      takeUntilDestroyed(this.destroyed),
+    );
+  }
+
   /** Brings the text onto the shelf; the draft goes once it is there. */
   save(): Observable<Created> {
     const title = this.typed()?.title ?? 'typed';
@@ -180,6 +195,7 @@ export class TypingStore {
   }
 
   private keepDraft(text: string): void {
+    if (this.pieceId()) return;
     try {
       if (text === '') this.storage?.removeItem(DRAFT);
       else this.storage?.setItem(DRAFT, text);

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import {
   beatOf,
   beatTicks,
@@ -31,7 +32,7 @@ const readPitchName = (typed: string): Pitch | undefined => {
 /** Mends the music under the score: the chosen note, a note that is missing, a bar, or all of it by a newer file. */
 @Component({
   selector: 'ks-correct',
-  imports: [FormsModule, NzAlertModule, NzButtonModule, NzInputModule],
+  imports: [FormsModule, NzAlertModule, NzButtonModule, NzInputModule, RouterLink],
   templateUrl: './correct.html',
   styleUrl: './correct.less',
   host: { '(document:keydown)': 'press($event)' },
@@ -43,6 +44,7 @@ export class Correct {
   readonly score = input.required<Score>();
   readonly note = input<Note>();
   readonly bar = input.required<number>();
+  readonly pieceId = input.required<string>();
   readonly side = input.required<Side>();
 
   readonly values = VALUES;
@@ -65,7 +67,8 @@ export class Correct {
       place: `bar ${this.number()}, beat ${beatFigure(beatOf(this.score(), note))}`,
       value,
       tied: note.tiedIds.length > 0,
-      canRespell: respelled(note.pitch) !== note.pitch,
+      // E as F flat is written too seldom to be offered.
+      canRespell: note.pitch.alter !== 0 && respelled(note.pitch) !== note.pitch,
       otherName: pretty(pitchName(respelled(note.pitch))),
       voice: note.voice,
     };
