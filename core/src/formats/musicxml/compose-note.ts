@@ -167,5 +167,5 @@ export const noteElement = (
     notationsElement(sheet, event, written, place.isChord),
   ];
   const id: Record<string, string> = sheet.named && written ? { id: pieceId(written.note, written.piece) } : {};
-  return build('note', id, ...content);
+  return build('note', { ...id, ...(event.hidden ? { 'print-object': 'no' } : {}) }, ...content);
 };

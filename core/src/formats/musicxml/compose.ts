@@ -32,7 +32,8 @@ const lineElements = (sheet: Sheet, line: WrittenLine, { bar, accidentals, back,
   };
   for (const event of line.events) {
     writeClefs(event.onsetTicks);
-    if (event.hidden) {
+    // Of a gap of a triplet's length the engraver knows only by a rest that is not drawn.
+    if (event.hidden && !event.value?.ratio) {
       elements.push(build('forward', {}, build('duration', {}, event.ticks), build('voice', {}, line.voice)));
       continue;
     }

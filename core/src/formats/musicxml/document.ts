@@ -46,9 +46,10 @@ const wordParseFailure = (message: string, line: number | null): MusicXmlError =
     ? { code: 'truncated', line }
     : { code: 'not-xml', detail: message.split('\n')[0]?.slice(0, 120) ?? 'damaged', line };
 
-const parseXml = (xml: string): Result<Document, MusicXmlError> => {
+const parseOnce = (xml: string, locator: boolean): Result<Document, MusicXmlError> => {
   let failure: MusicXmlError | undefined;
   const parser = new DOMParser({
+    locator,
     onError: (level, message, context) => {
       // Warnings are about style (unquoted attributes and the like); a score with one still reads.
       if (level !== 'warning') failure ??= wordParseFailure(message, lineOf(context));
@@ -60,6 +61,12 @@ const parseXml = (xml: string): Result<Document, MusicXmlError> => {
   } catch (cause) {
     return fail(failure ?? wordParseFailure(cause instanceof Error ? cause.message : 'damaged', null));
   }
+};
+
+/** Counting lines takes a third of the time: it is done only for a document that fails, to say where. */
+const parseXml = (xml: string): Result<Document, MusicXmlError> => {
+  const parsed = parseOnce(xml, false);
+  return parsed.kind === 'ok' ? parsed : parseOnce(xml, true);
 };
 
 /** Parses the text of a score; `openMusicXml` gives the text. */

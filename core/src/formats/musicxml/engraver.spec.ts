@@ -3,7 +3,9 @@ import { demoPieces } from '../../../testing/demo';
 import { engravedOnsets } from '../../../testing/engraver';
 import { openScore, type Opened } from '../../../testing/musicxml';
 import { scores } from '../../../testing/scores';
+import type { Note } from '../../score/score';
 import { composeMusicXml } from './compose';
+import { correctMusic, type Correction } from './corrections';
 import { serializeMusicXml } from './document';
 
 /** Ids and onsets in quarters as the core reads them, struck notes and their tied continuations, without grace notes. */
@@ -38,4 +40,43 @@ describe('the engraver and the core', () => {
       { numRuns: 80 },
     );
   });
+
+  it('agree on music after a few corrections', async () => {
+    const corrections = fc.array(fc.tuple(fc.nat(1000), fc.constantFrom(...KINDS)), { minLength: 1, maxLength: 4 });
+    await fc.assert(
+      fc.asyncProperty(scores({ plain: true }), corrections, async (score, wanted) => {
+        let xml = serializeMusicXml(openScore(serializeMusicXml(composeMusicXml(score))).document);
+        for (const [at, kind] of wanted) {
+          const { document, score: now } = openScore(xml);
+          const made = correctMusic(document, correctionOf(kind, now.notes[at % now.notes.length]!, at));
+          if (made.kind === 'ok') xml = serializeMusicXml(document);
+        }
+        await expectAgreement(openScore(xml));
+      }),
+      { numRuns: 60 },
+    );
+  });
 });
+
+const KINDS = ['pitch', 'length', 'hand', 'delete', 'add', 'insert-bar', 'delete-bar'] as const;
+
+const correctionOf = (kind: (typeof KINDS)[number], note: Note, at: number): Correction => {
+  const pitch = { step: 'G', alter: at % 2, octave: 3 + (at % 3) } as const;
+  const value = { type: (['half', 'quarter', 'eighth'] as const)[at % 3]!, dots: 0, ratio: null };
+  switch (kind) {
+    case 'pitch':
+      return { kind, noteId: note.id, pitch };
+    case 'length':
+      return { kind, noteId: note.id, value };
+    case 'hand':
+      return { kind, noteId: note.id, side: note.side === 'right' ? 'left' : 'right' };
+    case 'delete':
+      return { kind, noteId: note.id };
+    case 'add':
+      return { kind, bar: note.bar, side: note.side, atQuarters: at % 2, pitch, value };
+    case 'insert-bar':
+      return { kind, before: note.bar };
+    case 'delete-bar':
+      return { kind, bar: note.bar };
+  }
+};

@@ -97,7 +97,7 @@ export const writeLength = (
     const toBeat = beat - (at % beat);
     const head =
       !whole && toBeat < left && toBeat < beat && Number.isInteger(toBeat)
-        ? valueOf(toBeat, ticksPerQuarter, ratio)
+        ? (valueOf(toBeat, ticksPerQuarter, ratio) ?? (ratio ? undefined : inSomeRatio(toBeat, ticksPerQuarter)))
         : undefined;
     const piece: WrittenLength = whole
       ? { ticks: left, value: whole }

@@ -86,11 +86,12 @@ const restElement = (
   units: number,
   value: NoteValue | null,
   fills: boolean,
+  hidden: boolean,
 ): Element => {
   const build = buildIn(near);
-  const rest = build(
+  return build(
     'note',
-    {},
+    hidden ? { 'print-object': 'no' } : {},
     build('rest', fills ? { measure: 'yes' } : {}),
     build('duration', {}, units),
     build('voice', {}, place.voice),
@@ -106,19 +107,19 @@ const restElement = (
       : undefined,
     place.staff === undefined ? undefined : build('staff', {}, place.staff),
   );
-  return rest;
 };
 
 const barUnits = ({ bar, unitsPerQuarter }: LinePlace, ticksPerQuarter: number): number =>
   (bar.lengthTicks * unitsPerQuarter) / ticksPerQuarter;
 
 /** Rests for a stretch of time, met at the beats. */
-export const restsFor = (
+const restsFor = (
   near: Element,
   place: LinePlace,
   from: number,
   to: number,
   ticksPerQuarter: number,
+  hidden: boolean,
 ): LineEvent[] => {
   if (to <= from) return [];
   const { bar, unitsPerQuarter } = place;
@@ -133,7 +134,7 @@ export const restsFor = (
       at,
       units: ticks,
       graces: [],
-      notes: [restElement(near, place, ticks, value, fills)],
+      notes: [restElement(near, place, ticks, value, fills, hidden)],
       isRest: true,
     };
     at += ticks;
@@ -145,21 +146,26 @@ export const restsFor = (
 const isPlainRest = ({ isRest, notes }: LineEvent): boolean =>
   isRest && notes.every((note) => child(note, 'rest') !== undefined && !child(note, 'time-modification'));
 
-/** Fills the time between the notes of a line with rests, written anew where they are plain. */
+/**
+ * Fills the time between the notes of a line with rests, written anew where they are plain. Beside another voice they are not
+ * drawn; they are written all the same, for the engraver has no other way to know of a gap of a triplet's length.
+ */
 export const filledLine = (
   near: Element,
   place: LinePlace,
   events: readonly LineEvent[],
   ticksPerQuarter: number,
+  hidden: boolean,
 ): LineEvent[] => {
   const kept = events.filter((event) => !isPlainRest(event));
+  if (hidden && kept.length === 0) return [];
   const filled: LineEvent[] = [];
   let at = 0;
   for (const event of kept) {
-    filled.push(...restsFor(near, place, at, event.at, ticksPerQuarter), event);
+    filled.push(...restsFor(near, place, at, event.at, ticksPerQuarter, hidden), event);
     at = Math.max(at, event.at + event.units);
   }
-  filled.push(...restsFor(near, place, at, barUnits(place, ticksPerQuarter), ticksPerQuarter));
+  filled.push(...restsFor(near, place, at, barUnits(place, ticksPerQuarter), ticksPerQuarter, hidden));
   return filled;
 };
 
@@ -189,8 +195,9 @@ const restateGroups = (events: readonly LineEvent[], place: LinePlace, ticksPerQ
 
 const elementsOf = ({ graces, notes }: LineEvent): readonly Element[] => [...graces, ...notes];
 
-/** Whether a line sounds or rests without a gap from the barline to the end of the bar. */
+/** Whether a line sounds or visibly rests without a gap from the barline to the end of the bar. */
 export const isGapless = (events: readonly LineEvent[], place: LinePlace, ticksPerQuarter: number): boolean =>
+  events.every(({ notes }) => notes.every((note) => note.getAttribute('print-object') !== 'no')) &&
   events.reduce((at, event) => (event.at === at ? at + event.units : NaN), 0) === barUnits(place, ticksPerQuarter);
 
 /** Puts a line in place of what its voice was; all else in the measure stays where it was. */

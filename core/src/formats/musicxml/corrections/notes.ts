@@ -21,7 +21,7 @@ export type Done = Result<undefined, CorrectionRefusal>;
 const DONE: Done = ok(undefined);
 
 /**
- * Puts a changed line into its measure; freed time rests, unless the line had gaps beside another voice. The timeline is the
+ * Puts a changed line into its measure; freed time rests, unseen where the line had gaps beside another voice. The timeline is the
  * one from before any length was changed: it tells when all else happens.
  */
 const writeLine = (
@@ -36,7 +36,7 @@ const writeLine = (
     voicesOn(site, place.staff).every((voice) => voice === place.voice) ||
     isGapless(readLine(timeline, place), place, ticksPerQuarter);
   const inTime = [...events].sort((a, b) => a.at - b.at);
-  const filled = fills ? filledLine(site.measure, place, inTime, ticksPerQuarter) : inTime;
+  const filled = filledLine(site.measure, place, inTime, ticksPerQuarter, !fills);
   writeTimeline(site.measure, withLine(timeline, place, filled, ticksPerQuarter));
   restateAccidentals(site);
 };
