@@ -5,6 +5,15 @@ const FACE = 'Atkinson Hyperlegible Next Variable';
 /** What the page's style sheets say about numbers and marks; the rest of the drawing brings its own. */
 const FROZEN = ['fill', 'stroke', 'opacity', 'font-family', 'font-weight'] as const;
 
+/** Room over and under the drawing for marks that stand out of it. */
+const MARGIN_PX = 14;
+
+/** Width and height of a picture of a drawing, CSS pixels. */
+export const sizeOf = (drawn: SVGSVGElement): { readonly width: number; readonly height: number } => {
+  const { width, height } = drawn.getBoundingClientRect();
+  return { width: Math.round(width), height: Math.round(height) + 2 * MARGIN_PX };
+};
+
 const base64 = (bytes: Uint8Array): string => {
   let text = '';
   // Arguments of one call are limited.
@@ -36,10 +45,11 @@ export const fontRule = async (page: Document): Promise<string> => {
   return `@font-face{font-family:'${FACE}';font-weight:200 800;src:url(data:font/woff2;base64,${base64(font)}) format('woff2')}`;
 };
 
+/** Written as the element's own style: the engraver's rules for lines in its drawing go by id. */
 const freeze = (element: Element): void => {
   const style = getComputedStyle(element);
-  for (const name of FROZEN) element.setAttribute(name, style.getPropertyValue(name));
-  element.removeAttribute('style');
+  const frozen = FROZEN.map((name) => `${name}:${style.getPropertyValue(name)}`).join(';');
+  element.setAttribute('style', frozen.replaceAll('"', "'"));
 };
 
 /** The drawing as the text of an SVG file, on white. It must stand in the page, where its styles are known. */
@@ -47,19 +57,18 @@ export const svgFile = (drawn: SVGSVGElement, fonts: string): string => {
   for (const hidden of drawn.querySelectorAll('g.unwritten')) hidden.remove();
   for (const element of drawn.querySelectorAll('g.fing *, g.mark *')) freeze(element);
   const svg = drawn.cloneNode(true) as SVGSVGElement;
-  const { width, height } = drawn.getBoundingClientRect();
-  svg.setAttribute('width', String(Math.round(width)));
-  svg.setAttribute('height', String(Math.round(height)));
+  const { width, height } = sizeOf(drawn);
+  svg.setAttribute('width', String(width));
+  svg.setAttribute('height', String(height));
+  svg.setAttribute('viewBox', `0 ${-MARGIN_PX} ${width} ${height}`);
   for (const element of svg.querySelectorAll('[font-family^="Times"]'))
     element.setAttribute('font-family', `${FACE}, sans-serif`);
   const namespace = svg.namespaceURI!;
   const ground = document.createElementNS(namespace, 'rect');
-  for (const [name, value] of [
-    ['width', '100%'],
-    ['height', '100%'],
-    ['fill', '#fff'],
-  ] as const)
-    ground.setAttribute(name, value);
+  ground.setAttribute('y', String(-MARGIN_PX));
+  ground.setAttribute('width', '100%');
+  ground.setAttribute('height', '100%');
+  ground.setAttribute('style', 'fill:#fff;stroke:none');
   const style = document.createElementNS(namespace, 'style');
   style.textContent = fonts;
   svg.prepend(style, ground);

@@ -30,7 +30,7 @@ import { layOut } from '../score/layout';
 import { drawMarks } from '../score/marks-drawing';
 import { Fill } from './fill';
 import { musicWidthPx, PAPERS, paginate, type Paper } from './pages';
-import { fontRule, offer, pngFile, svgFile } from './picture';
+import { fontRule, offer, pngFile, sizeOf, svgFile } from './picture';
 import { PrintStore } from './print.store';
 
 /** Staff sizes, percent of the engraver's own: 7 mm as printed music has it, and 10 mm for eyes that need it. */
@@ -154,7 +154,7 @@ export class Print {
           paintFingers(drawn, notes);
           drawMarks(layOut(holder, drawn, bars[0] - 1), marks);
           const svg = holder.querySelector('svg')!;
-          const { width, height } = svg.getBoundingClientRect();
+          const { width, height } = sizeOf(svg);
           const text = svgFile(svg, await fontRule(this.window.document));
           holder.replaceChildren();
           return form === 'svg' ? new Blob([text], { type: 'image/svg+xml' }) : pngFile(text, width, height);
