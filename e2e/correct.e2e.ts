@@ -61,6 +61,9 @@ test('a missing note and a bar are put in, and taken back with the keys', async 
   await panel.getByRole('button', { name: 'Put it in' }).click();
   await expect(page.locator('.sheet g.note')).toHaveCount(notes + 1);
   await expect(panel.getByText(/^C7, bar 1, beat 1/)).toBeVisible();
+  // Quick presses wait for one another.
+  for (let press = 0; press < 3; press += 1) await page.keyboard.press('Alt+ArrowDown');
+  await expect(panel.getByText(/^G6, bar 1, beat 1/)).toBeVisible();
   await panel.getByLabel('Pitch').fill('H2');
   await panel.getByRole('button', { name: 'Put it in' }).click();
   await expect(panel.getByRole('alert')).toContainText('such as F#4');

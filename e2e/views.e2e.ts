@@ -1,4 +1,6 @@
+import type { Page } from '@playwright/test';
 import { expect, expectNoViolations, openPiece, test } from './studio';
+import { begin, typeKeys } from './typing';
 
 const SIZES = [
   { width: 1280, height: 800 },
@@ -6,16 +8,32 @@ const SIZES = [
   { width: 768, height: 1024 },
 ] as const;
 
+/** Nothing stands out of the window to the side. */
+const expectFit = async (page: Page): Promise<void> => {
+  const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+  expect(overflow).toBeLessThanOrEqual(0);
+};
+
 for (const size of SIZES) {
-  test(`shelf and bench are accessible and fit at ${size.width}x${size.height}`, async ({ page, studio }) => {
+  test(`shelf, bench and typing are accessible and fit at ${size.width}x${size.height}`, async ({ page, studio }) => {
     await page.setViewportSize(size);
     await page.goto(studio.address);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
     await expectNoViolations(page);
     await openPiece(page, studio, 'Lantern Boats');
     await expectNoViolations(page);
-    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
-    expect(overflow).toBeLessThanOrEqual(0);
+    await expectFit(page);
+    await page.keyboard.press('x');
+    await page.getByRole('region', { name: 'Correct the music' }).waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
+    await page.goto(`${studio.address}type`);
+    await expectNoViolations(page);
+    await begin(page, 'Small Screen');
+    await typeKeys(page, 'c1de');
+    await page.locator('.engraving g.note').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
   });
 }
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { decisions, documentSchema, pieceIdSchema, ribbonCellSchema } from './piece';
+import { decisions, pieceIdSchema, ribbonCellSchema } from './piece';
 import { VERSION_KINDS } from './version';
 
 /**
@@ -34,9 +34,9 @@ export const archivePaths = (id: string) => ({
 });
 
 export const archivedFactsSchema = z.object({
-  title: z.string(),
-  composer: z.string().default(''),
-  student: z.string().default(''),
+  title: z.string().max(500),
+  composer: z.string().max(500).default(''),
+  student: z.string().max(500).default(''),
   /** The name of the file that was brought in; the file itself stands beside, where it was kept. */
   sourceName: z.string().default(''),
   createdAt: z.iso.datetime(),
@@ -64,7 +64,8 @@ export type ArchivedVersion = z.infer<typeof archivedVersionSchema> & { readonly
 export interface ArchivedPiece {
   readonly id: string;
   readonly facts: ArchivedFacts;
-  readonly document: z.infer<typeof documentSchema>;
+  /** MusicXML. */
+  readonly document: string;
   readonly source: Uint8Array | null;
   readonly plan: ArchivedPlan;
   readonly versions: readonly ArchivedVersion[];

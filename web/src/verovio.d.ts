@@ -9,6 +9,8 @@ declare module 'verovio/esm' {
     constructor(module: unknown);
     setOptions(options: Readonly<Record<string, unknown>>): void;
     loadData(data: string): boolean | number;
+    /** Takes some bars of what is loaded, counted from 1; true when it could. */
+    select(selection: { measureRange: string }): boolean;
     redoLayout(): void;
     getPageCount(): number;
     renderToSVG(page: number): string;

@@ -2,7 +2,7 @@ import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core'
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { givenNotesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
 import { withHands, type Correction, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
-import { catchError, EMPTY, map, of, Subject, switchMap, tap, type Observable } from 'rxjs';
+import { catchError, EMPTY, map, of, Subject, switchMap, take, tap, type Observable } from 'rxjs';
 import { EngineService, type CarriedOver } from '../services/engine.service';
 import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
@@ -42,6 +42,8 @@ export class BenchStore {
   private readonly wanted = new Subject<Moment>();
   private readonly past = signal<readonly Moment[]>([]);
   private readonly future = signal<readonly Moment[]>([]);
+  /** Other music has come onto the bench. */
+  private readonly laid = new Subject<void>();
   /** The document that the engine was last asked to open. */
   private atEngine = '';
   /** The piece as it is written; notes given to the other hand are in `score`. */
@@ -127,6 +129,7 @@ export class BenchStore {
           this.solved.set(solved);
           this.preview.set(undefined);
           this.save();
+          if (opened) this.laid.next();
         },
         error: (cause: unknown) => this.fail(cause),
       });
@@ -171,11 +174,22 @@ export class BenchStore {
     this.turnTo({ document: this.document(), decisions });
   }
 
-  /** Mends the music; like any decision it can be taken back. Fails with a `Refusal` where it cannot be done. */
+  /**
+   * Mends the music; like any decision it can be taken back. Answers when the mended music lies on the bench; fails with a
+   * `Refusal` where it cannot be done.
+   */
   correct(correction: Correction): Observable<CarriedOver> {
-    return this.engine
-      .correct(this.document(), correction, this.decisions())
-      .pipe(tap((changed) => this.take(changed)));
+    return this.engine.correct(this.document(), correction, this.decisions()).pipe(
+      tap((changed) => this.take(changed)),
+      switchMap((changed) =>
+        this.changing()
+          ? this.laid.pipe(
+              take(1),
+              map(() => changed),
+            )
+          : of(changed),
+      ),
+    );
   }
 
   /** What would be if the piece had other music; nothing is decided. */

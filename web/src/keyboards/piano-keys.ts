@@ -13,9 +13,9 @@ const SHOWN_LENGTH_MM = 100;
     role="img"
     aria-label="Piano keys to be played by pointer or touch; all they do has keys of the computer too."
     [attr.viewBox]="'0 0 ' + widthMm() + ' ' + length"
-    (pointerup)="letGo()"
-    (pointerleave)="letGo()"
-    (pointercancel)="letGo()"
+    (pointerup)="letGo($event)"
+    (pointerleave)="letGo($event)"
+    (pointercancel)="letGo($event)"
   >
     @for (key of keys(); track key.midi) {
       <rect
@@ -46,7 +46,8 @@ export class PianoKeys {
   readonly widthMm = computed(() => keyboardWidthMm(this.lowest(), this.highest()));
   /** Keys that are down, on whichever keyboard. */
   readonly down = signal<ReadonlySet<number>>(new Set());
-  private pressed: number | undefined;
+  /** Keys under each finger or pointer. */
+  private readonly pressed = new Map<number, number>();
 
   constructor() {
     this.keyboards.strokes.pipe(takeUntilDestroyed()).subscribe(({ kind, midi }) =>
@@ -59,16 +60,17 @@ export class PianoKeys {
     );
   }
 
-  press(midi: number, event: Event): void {
+  press(midi: number, event: PointerEvent): void {
     // Focus stays where notes are typed.
     event.preventDefault();
-    this.letGo();
-    this.pressed = midi;
+    this.letGo(event);
+    this.pressed.set(event.pointerId, midi);
     this.keyboards.play(midi, true);
   }
 
-  letGo(): void {
-    if (this.pressed !== undefined) this.keyboards.play(this.pressed, false);
-    this.pressed = undefined;
+  letGo({ pointerId }: PointerEvent): void {
+    const midi = this.pressed.get(pointerId);
+    if (midi !== undefined) this.keyboards.play(midi, false);
+    this.pressed.delete(pointerId);
   }
 }

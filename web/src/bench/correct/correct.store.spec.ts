@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { NEW_DESK, type FileSummary, type LostDecision, type ReadAnswer } from '@kettle-step/contract';
-import { of, throwError, type Observable } from 'rxjs';
+import { of, Subject, take, throwError, type Observable } from 'rxjs';
 import { ReaderService } from '../../services/reader.service';
 import { BenchStore } from '../bench.store';
 import { CorrectStore } from './correct.store';
@@ -49,15 +49,31 @@ const setUp = (answer: Observable<unknown> = of(changed), read?: ReadAnswer) => 
 describe('mending the music', () => {
   it('says what is no longer set', () => {
     const { store } = setUp();
-    store.correct({ kind: 'delete', noteId: 'n1' });
+    store.correct(() => ({ kind: 'delete', noteId: 'n1' }));
     expect(store.lost()).toEqual(['Bar 3, left hand: 5 on C3']);
     expect(store.refusal()).toBe('');
   });
 
   it('says why it cannot be done', () => {
     const { store } = setUp(throwError(() => new Error('Only 1 quarter is left')));
-    store.correct({ kind: 'delete', noteId: 'n1' });
+    store.correct(() => ({ kind: 'delete', noteId: 'n1' }));
     expect(store.refusal()).toBe('Only 1 quarter is left');
+  });
+
+  it('makes quick wishes wait for one another, each in its turn', () => {
+    const answers = new Subject<unknown>();
+    const { store } = setUp(answers.pipe(take(1)));
+    const asked: string[] = [];
+    for (const noteId of ['n1', 'n2'])
+      store.correct(() => {
+        asked.push(noteId);
+        return { kind: 'delete', noteId };
+      });
+    expect(asked).toEqual(['n1']);
+    answers.next(changed);
+    expect(asked).toEqual(['n1', 'n2']);
+    store.correct(() => undefined);
+    expect(store.refusal()).toBe('');
   });
 
   it('shows what a newer file would keep and lose before anything is changed', () => {

@@ -2,7 +2,7 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost } from '@kettle-step/contract';
 import { MAX_FILE_BYTES, type Correction } from '@kettle-step/core';
-import { map, switchMap, type Observable } from 'rxjs';
+import { catchError, concatMap, defer, EMPTY, map, Subject, switchMap, tap, type Observable } from 'rxjs';
 import type { CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
 import { BenchStore } from '../bench.store';
@@ -18,12 +18,16 @@ export interface Newer {
 
 const lostWords = ({ carried }: CarriedOver): readonly string[] => carried.lost.map(wordLost);
 
+const wordsOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
+
 /** Mends the music of the open piece, note by note or as a whole. */
 @Injectable()
 export class CorrectStore {
   private readonly bench = inject(BenchStore);
   private readonly reader = inject(ReaderService);
   private readonly destroyed = inject(DestroyRef);
+
+  private readonly wishes = new Subject<() => Correction | undefined>();
 
   /** Why the last wish could not be done. */
   readonly refusal = signal('');
@@ -32,9 +36,18 @@ export class CorrectStore {
   readonly newer = signal<Newer | undefined>(undefined);
   readonly reading = signal(false);
 
-  correct(correction: Correction): void {
-    if (this.bench.changing()) return;
-    this.run(this.bench.correct(correction), (changed) => this.lost.set(lostWords(changed)));
+  constructor() {
+    this.wishes
+      .pipe(
+        concatMap((correction) => defer(() => this.mend(correction()))),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
+  }
+
+  /** Mends the music. Wishes that come quickly wait for one another; each says what it wants when its turn has come. */
+  correct(correction: () => Correction | undefined): void {
+    this.wishes.next(correction);
   }
 
   /** Reads a newer file of the piece and finds out what of the work would stay. */
@@ -78,6 +91,20 @@ export class CorrectStore {
     this.newer.set(undefined);
   }
 
+  private mend(correction: Correction | undefined): Observable<unknown> {
+    if (!correction) return EMPTY;
+    return this.bench.correct(correction).pipe(
+      tap((changed) => {
+        this.refusal.set('');
+        this.lost.set(lostWords(changed));
+      }),
+      catchError((cause: unknown) => {
+        this.refusal.set(wordsOf(cause));
+        return EMPTY;
+      }),
+    );
+  }
+
   private run<T>(work: Observable<T>, then: (value: T) => void): void {
     work.pipe(takeUntilDestroyed(this.destroyed)).subscribe({
       next: (value) => {
@@ -86,7 +113,7 @@ export class CorrectStore {
         then(value);
       },
       error: (cause: unknown) => {
-        this.refusal.set(cause instanceof Error ? cause.message : String(cause));
+        this.refusal.set(wordsOf(cause));
         this.reading.set(false);
       },
     });

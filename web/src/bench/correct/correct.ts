@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import {
@@ -9,15 +9,15 @@ import {
   pitchName,
   respelled,
   stepBeside,
+  type Correction,
   type Note,
   type Pitch,
-  type Score,
-  type Side,
 } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { beatFigure, HAND_WORDS, pretty } from '../../parts/words';
+import { BenchStore } from '../bench.store';
 import { CorrectStore } from './correct.store';
 import { valueNameOf, VALUES } from './values';
 
@@ -41,11 +41,14 @@ const readPitchName = (typed: string): Pitch | undefined => {
 export class Correct {
   readonly store = inject(CorrectStore);
 
-  readonly score = input.required<Score>();
-  readonly note = input<Note>();
-  readonly bar = input.required<number>();
-  readonly pieceId = input.required<string>();
-  readonly side = input.required<Side>();
+  private readonly bench = inject(BenchStore);
+
+  // Read where they are made: a wish that has waited finds things as they are by then.
+  private readonly note = computed(() => this.bench.chosen()?.note);
+  private readonly score = computed(() => this.bench.score()!);
+  private readonly bar = this.bench.chosenBar;
+  readonly side = computed(() => this.bench.chosenPlace().side);
+  readonly pieceId = computed(() => this.bench.piece()?.id);
 
   readonly values = VALUES;
   readonly addPitch = signal('C4');
@@ -100,53 +103,43 @@ export class Correct {
   }
 
   setValue(name: string): void {
-    const [note, named] = [this.note(), VALUES.find((one) => one.name === name)];
-    if (note && named) this.store.correct({ kind: 'length', noteId: note.id, value: named.value });
+    const named = VALUES.find((one) => one.name === name);
+    if (named) this.onNote(({ id }) => ({ kind: 'length', noteId: id, value: named.value }));
   }
 
   toggleTie(): void {
-    const note = this.note();
-    if (note) this.store.correct({ kind: 'tie', noteId: note.id, tied: note.tiedIds.length === 0 });
+    this.onNote(({ id, tiedIds }) => ({ kind: 'tie', noteId: id, tied: tiedIds.length === 0 }));
   }
 
   otherStaff(): void {
-    const note = this.note();
-    if (note) this.store.correct({ kind: 'hand', noteId: note.id, side: note.side === 'right' ? 'left' : 'right' });
+    this.onNote(({ id, side }) => ({ kind: 'hand', noteId: id, side: side === 'right' ? 'left' : 'right' }));
   }
 
   setVoice(voice: string): void {
-    const note = this.note();
-    if (note) this.store.correct({ kind: 'voice', noteId: note.id, voice });
+    this.onNote(({ id }) => ({ kind: 'voice', noteId: id, voice }));
   }
 
   takeOut(): void {
-    const note = this.note();
-    if (note) this.store.correct({ kind: 'delete', noteId: note.id });
+    this.onNote(({ id }) => ({ kind: 'delete', noteId: id }));
   }
 
   add(): void {
     const [pitch, named] = [readPitchName(this.addPitch()), VALUES.find(({ name }) => name === this.addValue())];
-    const bar = this.score().bars[this.bar()];
     this.addProblem.set(pitch ? '' : 'Write the pitch as letter, accidental and octave, such as F#4; middle C is C4.');
+    const [bar, side, beat] = [this.score().bars[this.bar()], this.side(), Number(this.addBeat())];
     if (!pitch || !named || !bar) return;
-    const quarters = beatTicks(this.score(), bar.metre) / this.score().ticksPerQuarter;
-    const missing = bar.missingTicks / this.score().ticksPerQuarter;
-    this.store.correct({
-      kind: 'add',
-      bar: this.bar(),
-      side: this.side(),
-      atQuarters: Math.max(0, (Number(this.addBeat()) - 1) * quarters - missing),
-      pitch,
-      value: named.value,
-    });
+    const { ticksPerQuarter } = this.score();
+    const ticks = (beat - 1) * beatTicks(this.score(), bar.metre) - bar.missingTicks;
+    const atQuarters = Math.max(0, ticks / ticksPerQuarter);
+    this.store.correct(() => ({ kind: 'add', bar: bar.index, side, atQuarters, pitch, value: named.value }));
   }
 
   insertBar(after: boolean): void {
-    this.store.correct({ kind: 'insert-bar', before: this.bar() + (after ? 1 : 0) });
+    this.store.correct(() => ({ kind: 'insert-bar', before: this.bar() + (after ? 1 : 0) }));
   }
 
   deleteBar(): void {
-    this.store.correct({ kind: 'delete-bar', bar: this.bar() });
+    this.store.correct(() => ({ kind: 'delete-bar', bar: this.bar() }));
   }
 
   look(event: Event): void {
@@ -168,7 +161,13 @@ export class Correct {
   }
 
   private setPitch(change: (pitch: Pitch) => Pitch): void {
-    const note = this.note();
-    if (note) this.store.correct({ kind: 'pitch', noteId: note.id, pitch: change(note.pitch) });
+    this.onNote(({ id, pitch }) => ({ kind: 'pitch', noteId: id, pitch: change(pitch) }));
+  }
+
+  private onNote(correction: (note: Note) => Correction): void {
+    this.store.correct(() => {
+      const note = this.note();
+      return note && correction(note);
+    });
   }
 }
