@@ -3,9 +3,10 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { givenNotesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
 import { withHands, type Correction, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
 import { catchError, EMPTY, map, of, Subject, switchMap, take, tap, type Observable } from 'rxjs';
+import { messageOf } from '../parts/words';
 import { EngineService, type CarriedOver } from '../services/engine.service';
 import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
-import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { PiecesService } from '../services/pieces.service';
 import { Autosave } from './autosave';
 import { decisionsOf, type Decisions, type Place } from './decisions';
 import { firstOfBar } from './steps';
@@ -295,7 +296,7 @@ export class BenchStore {
   }
 
   private fail(cause: unknown): Observable<never> {
-    const message = cause instanceof ServerProblem || cause instanceof Error ? cause.message : String(cause);
+    const message = messageOf(cause);
     this.state.set({ kind: 'failed', message });
     return EMPTY;
   }

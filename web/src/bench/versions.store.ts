@@ -2,6 +2,7 @@ import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angu
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost, type Decided, type KeepVersion, type Version, type VersionSummary } from '@kettle-step/contract';
 import { concatMap, map, of, type Observable } from 'rxjs';
+import { messageOf } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
 import { Autosave } from './autosave';
@@ -128,7 +129,7 @@ export class VersionsStore {
         this.problem.set('');
         then(value);
       },
-      error: (cause: unknown) => this.problem.set(cause instanceof Error ? cause.message : String(cause)),
+      error: (cause: unknown) => this.problem.set(messageOf(cause)),
     });
   }
 

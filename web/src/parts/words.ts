@@ -27,3 +27,6 @@ export const beatFigure = (beat: number): string => {
   if (rest === 0) return String(whole);
   return QUARTERS_OF_A_BEAT.has(rest) ? `${whole}${QUARTERS_OF_A_BEAT.get(rest)}` : beat.toFixed(2);
 };
+
+/** What went wrong, in the words of whoever noticed it. */
+export const messageOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));

@@ -23,6 +23,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { catchError, combineLatest, EMPTY, map, switchMap } from 'rxjs';
+import { messageOf } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { EngraverService } from '../services/engraver.service';
 import { indexDrawing, paintFingers, showPages } from '../score/drawing';
@@ -111,7 +112,7 @@ export class Print {
         return this.engraver.engrave(engravable, musicWidthPx(paper), scale).pipe(
           map((systems) => ({ systems, paper })),
           catchError((cause: unknown) => {
-            this.failure.set(cause instanceof Error ? cause.message : String(cause));
+            this.failure.set(messageOf(cause));
             return EMPTY;
           }),
         );
@@ -162,7 +163,7 @@ export class Print {
       )
       .subscribe({
         next: (file) => offer(file, `${state.piece.title} ${this.firstBar()}-${this.lastBar()}.${form}`),
-        error: (cause: unknown) => this.failure.set(cause instanceof Error ? cause.message : String(cause)),
+        error: (cause: unknown) => this.failure.set(messageOf(cause)),
       });
   }
 

@@ -25,6 +25,7 @@ import {
   switchMap,
   tap,
 } from 'rxjs';
+import { messageOf } from '../parts/words';
 import { EngraverService } from '../services/engraver.service';
 import type { FingeredNote } from './fingered-notes';
 import { layOut } from './layout';
@@ -98,7 +99,7 @@ export class ScoreView {
         switchMap(([document, width]) =>
           this.engraver.engrave(document, width, SCALE).pipe(
             catchError((cause: unknown) => {
-              this.failure.set(cause instanceof Error ? cause.message : String(cause));
+              this.failure.set(messageOf(cause));
               return EMPTY;
             }),
           ),

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import type { RestoreReport } from '@kettle-step/contract';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { messageOf } from '../parts/words';
 import { ArchiveService } from '../services/archive.service';
 
 const OUTCOME_WORDS: Readonly<Record<RestoreReport['pieces'][number]['outcome'], string>> = {
@@ -45,7 +46,7 @@ export class StudioArchive {
       },
       error: (cause: unknown) => {
         this.working.set(false);
-        this.problem.set(cause instanceof Error ? cause.message : String(cause));
+        this.problem.set(messageOf(cause));
       },
     });
     field.value = '';

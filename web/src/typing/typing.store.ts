@@ -21,6 +21,7 @@ import {
   type Typing,
 } from '@kettle-step/core/typing';
 import { catchError, debounceTime, EMPTY, filter, map, switchMap, tap, type Observable } from 'rxjs';
+import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
 import { beside } from './lengths';
@@ -166,7 +167,7 @@ export class TypingStore {
     return this.pieces.abcOf(id).pipe(
       map((text) => ({ from: 0, to: this.text().length, insert: text, caret: text.length })),
       catchError((cause: unknown) => {
-        this.refusal.set(cause instanceof Error ? cause.message : String(cause));
+        this.refusal.set(messageOf(cause));
         return EMPTY;
       }),
       takeUntilDestroyed(this.destroyed),
@@ -187,7 +188,7 @@ export class TypingStore {
         }),
         catchError((cause: unknown) => {
           this.saving.set(false);
-          this.refusal.set(cause instanceof Error ? cause.message : String(cause));
+          this.refusal.set(messageOf(cause));
           return EMPTY;
         }),
         takeUntilDestroyed(this.destroyed),

@@ -1,7 +1,8 @@
 import type { Document, Element } from '@xmldom/xmldom';
-import { alterInKey } from '../../keyboard/pitch';
+import { alterInKey, type Pitch } from '../../keyboard/pitch';
 import type { Note, Ornament, Score } from '../../score/score';
 import { type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
+import type { Ratio } from '../notation/values';
 import type { SlurEnd } from './slur-numbers';
 
 /** Builds elements of one document, in its namespace where it declares one. */
@@ -121,7 +122,7 @@ const notationsElement = (
   return content.length > 0 ? build('notations', {}, ...content) : undefined;
 };
 
-const pitchElement = (build: Build, { pitch }: Note): Element =>
+export const pitchElement = (build: Build, pitch: Pitch): Element =>
   build(
     'pitch',
     {},
@@ -129,6 +130,9 @@ const pitchElement = (build: Build, { pitch }: Note): Element =>
     pitch.alter === 0 ? undefined : build('alter', {}, pitch.alter),
     build('octave', {}, pitch.octave),
   );
+
+export const ratioElement = (build: Build, { actual, normal }: Ratio): Element =>
+  build('time-modification', {}, build('actual-notes', {}, actual), build('normal-notes', {}, normal));
 
 /** The name of a tied piece of a note. */
 export const pieceId = ({ id }: Pick<Note, 'id'>, piece: number): string => (piece === 0 ? id : `${id}.${piece}`);
@@ -146,7 +150,7 @@ export const noteElement = (
   const content: Content[] = [
     isGrace ? build('grace') : undefined,
     place.isChord ? build('chord') : undefined,
-    written ? pitchElement(build, written.note) : build('rest', place.fills ? { measure: 'yes' } : {}),
+    written ? pitchElement(build, written.note.pitch) : build('rest', place.fills ? { measure: 'yes' } : {}),
     isGrace ? undefined : build('duration', {}, event.ticks),
     written?.tieStops ? build('tie', { type: 'stop' }) : undefined,
     written?.tieStarts ? build('tie', { type: 'start' }) : undefined,
@@ -154,14 +158,7 @@ export const noteElement = (
     value && !place.fills ? build('type', {}, value.type) : undefined,
     ...Array.from({ length: place.fills ? 0 : (value?.dots ?? 0) }, () => build('dot')),
     place.accidental ? build('accidental', {}, place.accidental) : undefined,
-    value?.ratio
-      ? build(
-          'time-modification',
-          {},
-          build('actual-notes', {}, value.ratio.actual),
-          build('normal-notes', {}, value.ratio.normal),
-        )
-      : undefined,
+    value?.ratio ? ratioElement(build, value.ratio) : undefined,
     sheet.staves > 1 ? build('staff', {}, line.staff) : undefined,
     ...(place.isChord ? [] : event.beams.map((beam, index) => build('beam', { number: String(index + 1) }, beam))),
     notationsElement(sheet, event, written, place.isChord),

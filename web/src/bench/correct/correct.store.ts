@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost } from '@kettle-step/contract';
 import { MAX_FILE_BYTES, type Correction } from '@kettle-step/core';
 import { catchError, concatMap, defer, EMPTY, map, Subject, switchMap, tap, type Observable } from 'rxjs';
+import { messageOf } from '../../parts/words';
 import type { CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
 import { BenchStore } from '../bench.store';
@@ -17,8 +18,6 @@ export interface Newer {
 }
 
 const lostWords = ({ carried }: CarriedOver): readonly string[] => carried.lost.map(wordLost);
-
-const wordsOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
 
 /** Mends the music of the open piece, note by note or as a whole. */
 @Injectable()
@@ -99,7 +98,7 @@ export class CorrectStore {
         this.lost.set(lostWords(changed));
       }),
       catchError((cause: unknown) => {
-        this.refusal.set(wordsOf(cause));
+        this.refusal.set(messageOf(cause));
         return EMPTY;
       }),
     );
@@ -113,7 +112,7 @@ export class CorrectStore {
         then(value);
       },
       error: (cause: unknown) => {
-        this.refusal.set(wordsOf(cause));
+        this.refusal.set(messageOf(cause));
         this.reading.set(false);
       },
     });

@@ -4,7 +4,17 @@ import { beamsOf } from '../../notation/beams';
 import { bracketsOf } from '../../notation/tuplets';
 import { writeLength, type NoteValue } from '../../notation/values';
 import { child, childNumber, childText, nameOf } from '../dom';
-import { addNotation, buildIn, dropChildren, dropNotations, setBeams, setChord, valueIn } from './note-element';
+import {
+  addNotation,
+  buildIn,
+  dropChildren,
+  dropNotations,
+  setBeams,
+  setChord,
+  setLength,
+  setStaff,
+  valueIn,
+} from './note-element';
 import type { Item, Timeline } from './timeline';
 
 /** One voice of a measure as chords and rests; times in divisions from the barline. */
@@ -89,24 +99,15 @@ const restElement = (
   hidden: boolean,
 ): Element => {
   const build = buildIn(near);
-  return build(
+  const rest = build(
     'note',
     hidden ? { 'print-object': 'no' } : {},
     build('rest', fills ? { measure: 'yes' } : {}),
-    build('duration', {}, units),
     build('voice', {}, place.voice),
-    value && !fills ? build('type', {}, value.type) : undefined,
-    ...Array.from({ length: fills ? 0 : (value?.dots ?? 0) }, () => build('dot')),
-    value?.ratio && !fills
-      ? build(
-          'time-modification',
-          {},
-          build('actual-notes', {}, value.ratio.actual),
-          build('normal-notes', {}, value.ratio.normal),
-        )
-      : undefined,
-    place.staff === undefined ? undefined : build('staff', {}, place.staff),
   );
+  setStaff(rest, place.staff);
+  setLength(rest, units, fills ? null : value);
+  return rest;
 };
 
 const barUnits = ({ bar, unitsPerQuarter }: LinePlace, ticksPerQuarter: number): number =>

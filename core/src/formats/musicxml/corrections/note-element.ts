@@ -2,7 +2,7 @@ import type { Element } from '@xmldom/xmldom';
 import type { Pitch } from '../../../keyboard/pitch';
 import { NOTE_TYPES, type NoteType, type NoteValue } from '../../notation/values';
 import { child, childNumber, children, childText, nameOf } from '../dom';
-import { builderOf, type Build } from '../compose-note';
+import { builderOf, pitchElement, ratioElement, type Build } from '../compose-note';
 
 /** Changes to single note elements. Children stand in the order of MusicXML 4.0's content model of `note`. */
 const ORDER = [
@@ -51,20 +51,10 @@ const setChild = (note: Element, name: string, content: string | number): void =
   putChild(note, buildIn(note)(name, {}, content));
 };
 
-export const setPitch = (note: Element, { step, alter, octave }: Pitch): void => {
-  const build = buildIn(note);
+export const setPitch = (note: Element, pitch: Pitch): void => {
   // Stem and sign belonged to the pitch before; a sign that is needed is set for the whole bar.
   dropChildren(note, 'pitch', 'accidental', 'stem');
-  putChild(
-    note,
-    build(
-      'pitch',
-      {},
-      build('step', {}, step),
-      alter === 0 ? undefined : build('alter', {}, alter),
-      build('octave', {}, octave),
-    ),
-  );
+  putChild(note, pitchElement(buildIn(note), pitch));
 };
 
 /** The drawn value of a note; null where it has none that is known. */
@@ -87,16 +77,7 @@ export const setLength = (note: Element, units: number, value: NoteValue | null)
   if (!value) return;
   putChild(note, build('type', {}, value.type));
   for (let dot = 0; dot < value.dots; dot += 1) putChild(note, build('dot'));
-  if (value.ratio)
-    putChild(
-      note,
-      build(
-        'time-modification',
-        {},
-        build('actual-notes', {}, value.ratio.actual),
-        build('normal-notes', {}, value.ratio.normal),
-      ),
-    );
+  if (value.ratio) putChild(note, ratioElement(build, value.ratio));
 };
 
 export const setVoice = (note: Element, voice: string): void => setChild(note, 'voice', voice);
