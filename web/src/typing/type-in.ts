@@ -51,7 +51,7 @@ export class TypeIn {
 
   /** Another piece is about to be begun in place of this one. */
   readonly beginning = signal(!this.store.begun());
-  /** Keys are added to the chord that stands, as long as Shift is held on the screen. */
+  /** Keys that are played join the chord that stands. */
   readonly joining = signal(false);
   private byText = true;
   readonly hints = STEP_HINTS;

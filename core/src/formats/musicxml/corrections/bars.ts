@@ -2,8 +2,7 @@ import type { Element } from '@xmldom/xmldom';
 import { fail, ok } from '../../../result';
 import { fullBarTicks, type Score } from '../../../score/score';
 import { child, childNumber, children, nameOf } from '../dom';
-import type { Measure } from '../document';
-import { measuresByPart } from '../document';
+import { measuresByPart, type Measure } from '../document';
 import type { Correction } from './correction';
 import { dropSlursAt, piecesOf, untie, untieAround } from './joins';
 import { buildIn } from './note-element';
@@ -70,7 +69,8 @@ export const deleteBar = (desk: Desk, { bar }: Of<'delete-bar'>): Done => {
   // In timewise scores the parts of a bar have one header, which goes once.
   for (const header of new Set(parts.flatMap((measures) => measures[bar]?.header ?? [])))
     header.parentNode?.removeChild(header);
-  renumberOnce(parts, bar + 1, -1);
+  // An upbeat has no number to give up.
+  if (score.bars[bar].number !== 0) renumberOnce(parts, bar + 1, -1);
   return DONE;
 };
 
@@ -136,15 +136,18 @@ const settleIn = (measure: Element, measures: readonly Measure[], before: number
 export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
   const { document, score } = desk;
   if (before < 0 || before > score.bars.length) return fail({ code: 'no-such-bar' });
+  if (before === 0 && score.bars[0]?.number === 0) return fail({ code: 'before-upbeat' });
   const onset = score.bars[before]?.onsetTicks ?? Infinity;
+  const afterIt = new Set(
+    desk.parts.flatMap(({ measures }) =>
+      measures.slice(before).flatMap(({ element }) => children(element, 'note').map((one) => one.getAttribute('id'))),
+    ),
+  );
   for (const note of score.notes) {
     // What sounds over the new bar's place is struck anew after it.
     if (note.onsetTicks >= onset || note.onsetTicks + note.durationTicks <= onset) continue;
     const pieces = piecesOf(note);
-    const inBar = desk.parts.flatMap(({ measures }) =>
-      measures.slice(before).flatMap(({ element }) => children(element, 'note').map((one) => one.getAttribute('id'))),
-    );
-    const at = pieces.findIndex((id) => inBar.includes(id));
+    const at = pieces.findIndex((id) => afterIt.has(id));
     if (at > 0) untie(desk, pieces[at - 1], pieces[at]);
   }
   const parts = [...measuresByPart(document).values()];
@@ -168,6 +171,6 @@ export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
       settleIn(part, measures, before, score);
     }
   }
-  if (before > 0 || score.bars[0]?.number !== 0) renumberOnce(parts, before, 1);
+  renumberOnce(parts, before, 1);
   return DONE;
 };

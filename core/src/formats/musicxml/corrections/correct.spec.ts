@@ -300,6 +300,17 @@ describe('what a teacher mends', () => {
     expect(xml.indexOf('light-heavy')).toBeGreaterThan(xml.indexOf('number="3"'));
   });
 
+  it('leaves the numbers of the others alone when an upbeat goes, and puts nothing before one', () => {
+    const upbeat = two
+      .replace('<measure number="1">', '<measure number="0" implicit="yes">')
+      .replace('<measure number="2">', '<measure number="1">');
+    expect(corrected(upbeat, { kind: 'delete-bar', bar: 0 }).score.bars.map(({ number }) => number)).toEqual([1]);
+    expect(corrected(upbeat, { kind: 'insert-bar', before: 1 }).score.bars.map(({ number }) => number)).toEqual([
+      0, 1, 2,
+    ]);
+    expect(correct(upbeat, { kind: 'insert-bar', before: 0 })).toEqual({ refusal: { code: 'before-upbeat' } });
+  });
+
   it('words every refusal with what to do', () => {
     expect(explainRefusal({ code: 'too-long', leftQuarters: 1 })).toContain('Only 1 quarter is left');
     for (const code of ['no-such-note', 'no-such-bar', 'grace-note', 'off-keyboard', 'no-place', 'same-key'] as const)

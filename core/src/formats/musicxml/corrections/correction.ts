@@ -32,6 +32,7 @@ export type Correction =
 export type CorrectionRefusal =
   | { readonly code: 'no-such-note' }
   | { readonly code: 'no-such-bar' }
+  | { readonly code: 'before-upbeat' }
   | { readonly code: 'grace-note' }
   | { readonly code: 'off-keyboard' }
   | { readonly code: 'too-long'; readonly leftQuarters: number }
@@ -51,6 +52,8 @@ export const explainRefusal = (refusal: CorrectionRefusal): string => {
       return 'This note is no longer in the piece; choose another.';
     case 'no-such-bar':
       return 'This bar is no longer in the piece; choose another.';
+    case 'before-upbeat':
+      return 'Nothing stands before an upbeat; put the new bar after it.';
     case 'grace-note':
       return 'A grace note has no length or place of its own; take it out, or give it another pitch.';
     case 'off-keyboard':

@@ -186,7 +186,7 @@ const restateGroups = (events: readonly LineEvent[], place: LinePlace, ticksPerQ
     if (!first) return;
     setBeams(first, beams[index] ?? []);
     for (const note of others) dropChildren(note, 'beam');
-    dropNotations(first, (notation) => nameOf(notation) === 'tuplet');
+    for (const note of [first, ...others]) dropNotations(note, (notation) => nameOf(notation) === 'tuplet');
     const build = buildIn(first);
     const bracket = brackets[index];
     if (bracket?.tupletStops) addNotation(first, build('tuplet', { type: 'stop', number: '1' }));
