@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { drawnKeys, keyboardWidthMm } from '../parts/drawn-keys';
 import { KeyboardsService } from './keyboards.service';
@@ -41,6 +41,8 @@ export class PianoKeys {
   readonly lowest = input(36);
   readonly highest = input(95);
   readonly length = SHOWN_LENGTH_MM;
+  /** A key was struck here: unlike an instrument, this keyboard makes no sound of its own. */
+  readonly struck = output<number>();
 
   readonly keys = computed(() => drawnKeys(this.lowest(), this.highest(), SHOWN_LENGTH_MM));
   readonly widthMm = computed(() => keyboardWidthMm(this.lowest(), this.highest()));
@@ -66,6 +68,7 @@ export class PianoKeys {
     this.letGo(event);
     this.pressed.set(event.pointerId, midi);
     this.keyboards.play(midi, true);
+    this.struck.emit(midi);
   }
 
   letGo({ pointerId }: PointerEvent): void {

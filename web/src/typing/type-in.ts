@@ -12,7 +12,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { Side } from '@kettle-step/core';
-import { standingAt, type Edit, type Template } from '@kettle-step/core/typing';
+import { pitchesOfLast, standingAt, type Edit, type Template } from '@kettle-step/core/typing';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzIconModule } from 'ng-zorro-antd/icon';
@@ -22,12 +22,16 @@ import { beatFigure, HAND_WORDS } from '../parts/words';
 import { ScoreView } from '../score/score-view';
 import { EngraverService } from '../services/engraver.service';
 import { ReaderService } from '../services/reader.service';
+import { TouchService } from '../sound/touch.service';
 import { AbcEditor } from './abc-editor';
 import { Beginning } from './beginning';
 import { lengthWords } from './lengths';
 import { stretchOf } from './places';
 import { STEP_HINTS, stepCommandOf, type StepCommand } from './step-keys';
 import { TypingStore } from './typing.store';
+
+/** Steps after which the last stroke is heard. */
+const HEARD: ReadonlySet<StepCommand['kind']> = new Set(['letter', 'alter', 'octave']);
 
 /** Type it in: a text beside its engraving, written letter by letter, by single keys, or on a piano keyboard. */
 @Component({
@@ -42,6 +46,7 @@ import { TypingStore } from './typing.store';
 export class TypeIn {
   readonly store = inject(TypingStore);
   readonly keyboards = inject(KeyboardsService);
+  readonly sound = inject(TouchService);
   private readonly router = inject(Router);
   private readonly editor = viewChild(AbcEditor);
   private readonly steps = viewChild<ElementRef<HTMLElement>>('steps');
@@ -118,6 +123,7 @@ export class TypeIn {
 
   do(command: StepCommand): void {
     this.apply(this.store.step(command));
+    if (HEARD.has(command.kind)) this.sound.strike(pitchesOfLast(this.store.typing()));
   }
 
   /** A note chosen in the score: the caret goes behind it, and one goes on the way one was typing. */

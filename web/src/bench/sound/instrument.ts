@@ -1,4 +1,5 @@
-import { getDraw, getTransport, MembraneSynth, Sampler, start, type Unit } from 'tone';
+import { getDraw, getTransport, MembraneSynth, type Unit } from 'tone';
+import { frequency, loadPiano } from '../../sound/piano';
 import type { Pause, Schedule } from './schedule';
 
 /** What is told while it sounds. */
@@ -15,29 +16,6 @@ export interface Instrument {
   readonly stop: () => void;
 }
 
-/** The sampled keys: every minor third from A0 to C8, files of the sample package under /piano. */
-const SAMPLED = ['A', 'C', 'D#', 'F#'].flatMap((name) =>
-  [0, 1, 2, 3, 4, 5, 6, 7, 8]
-    .map((octave) => `${name}${octave}`)
-    .filter((key) => key === 'A0' || key === 'C8' || (!key.endsWith('0') && !key.endsWith('8'))),
-);
-
-const samples = (): Record<string, string> =>
-  Object.fromEntries(SAMPLED.map((key) => [key, `${encodeURIComponent(key)}v8.mp3`]));
-
-const loadPiano = (): Promise<Sampler> =>
-  new Promise((resolve, reject) => {
-    const piano: Sampler = new Sampler({
-      urls: samples(),
-      baseUrl: 'piano/',
-      release: 0.4,
-      onload: () => resolve(piano),
-      onerror: reject,
-    }).toDestination();
-  });
-
-const frequency = (midi: number): number => 440 * 2 ** ((midi - 69) / 12);
-
 /** The last note may ring, seconds. */
 const RING_SECONDS = 0.6;
 
@@ -45,7 +23,6 @@ const RING_SECONDS = 0.6;
 const HEARD_SECONDS = 0.35;
 
 export const createInstrument = async (): Promise<Instrument> => {
-  await start();
   const piano = await loadPiano();
   const click = new MembraneSynth({
     pitchDecay: 0.008,
