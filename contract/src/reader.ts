@@ -1,3 +1,5 @@
+// Types only: the parsers behind that door are for the worker alone.
+import type { AbcPlace, AbcRemark, Untypable } from '@kettle-step/core/formats';
 import { z } from 'zod';
 
 /** What crosses the boundary to the worker that reads files before they are sent. */
@@ -40,32 +42,20 @@ export const fileSummarySchema = z.object({
 });
 export type FileSummary = z.infer<typeof fileSummarySchema>;
 
-/** A stretch of one line of a text; line and column counted from 1. */
-export interface TextPlace {
-  readonly line: number;
-  readonly column: number;
-  readonly length: number;
-}
+export type TextPlace = AbcPlace;
 
 /** What typed text sounds like so far. */
 export interface Typed {
   /** MusicXML whose notes are called as in `places`. */
   readonly engravable: string;
   readonly places: ReadonlyMap<string, readonly TextPlace[]>;
-  readonly remarks: readonly { readonly line: number; readonly column: number; readonly message: string }[];
+  readonly remarks: readonly AbcRemark[];
   readonly title: string;
   readonly bars: number;
   readonly notes: number;
 }
 
-/** Why nothing can be shown of typed text. */
-export interface Untypable {
-  readonly message: string;
-  readonly line: number | null;
-  readonly column: number | null;
-  /** Nothing is wrong yet: there are no notes. */
-  readonly isEmpty: boolean;
-}
+export type { Untypable };
 
 export type ReadAnswer =
   | {

@@ -2,6 +2,7 @@ import { Key, Note } from 'tonal';
 import {
   alterInKey,
   halfStepBeside,
+  keyName,
   midiOf,
   parsePitch,
   pitchClassName,
@@ -79,4 +80,16 @@ describe('pitches beside one another', () => {
       );
     expect(beside('D4', respelled)).toBe('D4');
   });
+});
+
+// tonal is a reference library from the registry: key signatures as it knows them.
+describe('the name of a key', () => {
+  it.each(['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'C#', 'F', 'Bb', 'Eb', 'Ab', 'Db', 'Gb', 'Cb'])(
+    'of %s major and its relative minor is read off the signature',
+    (tonic) => {
+      const { alteration, minorRelative } = Key.majorKey(tonic);
+      expect(keyName({ fifths: alteration, mode: 'major' })).toBe(`${tonic} major`);
+      expect(keyName({ fifths: alteration, mode: 'minor' })).toBe(`${minorRelative} minor`);
+    },
+  );
 });

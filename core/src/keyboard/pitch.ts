@@ -85,6 +85,23 @@ export const respelled = (pitch: Pitch): Pitch => {
   return other ?? pitch;
 };
 
+/** A key as far as its name goes; flats are negative fifths. */
+interface NamedKey {
+  readonly fifths: number;
+  readonly mode: 'major' | 'minor';
+}
+
+/** @example tonicName({ fifths: -3, mode: 'major' }) // => 'Eb' */
+export const tonicName = ({ fifths, mode }: NamedKey): string => {
+  // Tonics lie a fifth apart, four letters on; the minor tonic is the sixth degree.
+  const letters = fifths * 4 + (mode === 'minor' ? 5 : 0);
+  const { step } = naturalAt(letters);
+  return pitchClassName({ step, alter: alterInKey(step, fifths), octave: 4 });
+};
+
+/** @example keyName({ fifths: -3, mode: 'major' }) // => 'Eb major' */
+export const keyName = (key: NamedKey): string => `${tonicName(key)} ${key.mode}`;
+
 /** Tonic of a key as a pitch class number 0-11. @example tonicPitchClass(1, 'major') // => 7 */
 export const tonicPitchClass = (fifths: number, mode: 'major' | 'minor'): number =>
   (((fifths * 7 + (mode === 'minor' ? 9 : 0)) % 12) + 12) % 12;

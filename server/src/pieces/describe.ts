@@ -1,4 +1,4 @@
-import { alterInKey, pitchClassName, STEPS, type Key, type Score } from '@kettle-step/core';
+import { keyName, type Score } from '@kettle-step/core';
 
 /** What the shelf says about a piece. */
 export interface Description {
@@ -9,13 +9,6 @@ export interface Description {
   readonly bars: number;
   readonly notes: number;
 }
-
-/** @example keyName({ fifths: -3, mode: 'major' }) // => 'Eb major' */
-export const keyName = ({ fifths, mode }: Key): string => {
-  const letters = fifths * 4 + (mode === 'minor' ? 5 : 0);
-  const step = STEPS[((letters % 7) + 7) % 7] ?? 'C';
-  return `${pitchClassName({ step, alter: alterInKey(step, fifths), octave: 4 })} ${mode}`;
-};
 
 /** Titles are one line on the shelf; files carry line breaks and padding. */
 const tidy = (text: string): string => text.replace(/\s+/g, ' ').trim().slice(0, 200);

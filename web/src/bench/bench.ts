@@ -49,7 +49,7 @@ import { MARK_KINDS, scoreMarks } from '../score/score-marks';
 import { ScoreView, type HandView } from '../score/score-view';
 import { Player } from './sound/player.service';
 import { Transport } from './sound/transport';
-import { MARK_WORDS, SHEET_TITLES, WRITING_WORDS, type Panel, type Sheet } from './sheets';
+import { MARK_WORDS, PANELS, SHEET_TITLES, WRITING_WORDS, type Panel, type Sheet } from './sheets';
 import type { Direction } from './steps';
 import { Versions } from './versions';
 import { VersionsStore } from './versions.store';
@@ -147,6 +147,7 @@ export class Bench {
   private readonly transport = viewChild(Transport);
   private readonly remarkField = viewChild<ElementRef<HTMLTextAreaElement>>('remarkField');
 
+  readonly panels = PANELS;
   readonly sheetTitles = SHEET_TITLES;
   readonly keyGroups = KEY_GROUPS;
   readonly markKinds = MARK_KINDS;

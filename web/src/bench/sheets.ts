@@ -5,6 +5,12 @@ export type Sheet = 'level' | 'versions' | 'marks' | 'help';
 /** What lies between score and rail. */
 export type Panel = 'compare' | 'effort' | 'correct';
 
+export const PANELS: readonly { readonly panel: Panel; readonly words: string; readonly title: string }[] = [
+  { panel: 'compare', words: 'Compare', title: 'C' },
+  { panel: 'effort', words: 'Effort', title: 'E' },
+  { panel: 'correct', words: 'Correct', title: 'Correct the music (X)' },
+];
+
 export const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
   level: 'Hand and level',
   versions: 'Versions',

@@ -1,4 +1,4 @@
-import type { Side } from '@kettle-step/core';
+import { MAX_FILE_BYTES, type Side } from '@kettle-step/core';
 
 /** Words and signs that every place uses alike. */
 
@@ -30,3 +30,9 @@ export const beatFigure = (beat: number): string => {
 
 /** What went wrong, in the words of whoever noticed it. */
 export const messageOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
+
+/** Why a file is not read at all; undefined where its size is no hindrance. */
+export const sizeProblem = ({ size }: Pick<File, 'size'>): string | undefined =>
+  size <= MAX_FILE_BYTES
+    ? undefined
+    : `The file is ${(size / 1024 / 1024).toFixed(1)} MB, and at most ${MAX_FILE_BYTES / 1024 / 1024} MB are read; bring in a movement at a time.`;

@@ -1,7 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { Created, FileSummary, ReadChoice } from '@kettle-step/contract';
-import { MAX_FILE_BYTES } from '@kettle-step/core';
 import {
   catchError,
   concatMap,
@@ -16,6 +15,7 @@ import {
   throwError,
   type Observable,
 } from 'rxjs';
+import { sizeProblem } from '../parts/words';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
 
@@ -116,11 +116,8 @@ export class ArrivalsStore {
 
   private read({ number, file, choice }: Arrival): Observable<FileSummary> {
     this.change(number, { state: { kind: 'reading' } });
-    if (file.size > MAX_FILE_BYTES) {
-      const size = (file.size / 1024 / 1024).toFixed(1);
-      const words = `The file is ${size} MB, and at most ${MAX_FILE_BYTES / 1024 / 1024} MB are read; bring in a movement at a time.`;
-      return throwError(() => new ServerProblem(undefined, words));
-    }
+    const problem = sizeProblem(file);
+    if (problem) return throwError(() => new ServerProblem(undefined, problem));
     return this.reader.read(file, file.name, choice).pipe(
       map((answer) => {
         if (answer.kind === 'refused') throw new ServerProblem(undefined, answer.message);

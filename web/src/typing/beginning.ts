@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { pitchClassName, STEPS, tonicPitchClass, type Key, type Metre } from '@kettle-step/core';
+import { keyName, type Key, type Metre } from '@kettle-step/core';
 import type { Template } from '@kettle-step/core/typing';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -18,14 +18,6 @@ const METRES: readonly Metre[] = [
   { beats: 3, beatType: 8 },
   { beats: 2, beatType: 2 },
 ];
-
-const keyWords = ({ fifths, mode }: Key): string => {
-  // Tonics lie a fifth apart: four letters on for each sharp; the minor tonic is the sixth degree.
-  const step = STEPS[(((fifths * 4 + (mode === 'minor' ? 5 : 0)) % 7) + 7) % 7]!;
-  const natural = [0, 2, 4, 5, 7, 9, 11][STEPS.indexOf(step)]!;
-  const alter = ((tonicPitchClass(fifths, mode) - natural + 18) % 12) - 6;
-  return `${pretty(`${pitchClassName({ step, alter, octave: 4 })}`)} ${mode}`;
-};
 
 /** What a new piece begins with: title, key, metre, hands, tempo. */
 @Component({
@@ -45,7 +37,7 @@ export class Beginning {
   readonly hands = signal<Template['hands']>('both');
   readonly tempo = signal(96);
 
-  readonly keys = KEYS.map(keyWords);
+  readonly keys = KEYS.map((key) => pretty(keyName(key)));
   readonly metres = METRES.map(({ beats, beatType }) => `${beats}/${beatType}`);
 
   submit(): void {

@@ -52,6 +52,18 @@ export const STEP_HINTS: readonly { readonly keys: string; readonly does: string
   { keys: 'Ctrl+Enter', does: 'onto the shelf' },
 ];
 
+/** The same steps for pointer and touch, as far as the keyboard on the screen does not do them. */
+export const STEP_BUTTONS: readonly { readonly words: string; readonly command: StepCommand }[] = [
+  { words: 'Other hand (H)', command: { kind: 'other-hand' } },
+  { words: 'Longer (*)', command: { kind: 'longer' } },
+  { words: 'Shorter (/)', command: { kind: 'shorter' } },
+  { words: 'Dot (.)', command: { kind: 'dot' } },
+  { words: 'Triplet (T)', command: { kind: 'triplet' } },
+  { words: 'Rest (Z)', command: { kind: 'rest' } },
+  { words: 'Tie (-)', command: { kind: 'tie' } },
+  { words: 'Take out (⌫)', command: { kind: 'remove' } },
+];
+
 export const stepCommandOf = ({ key, shiftKey }: Pick<KeyboardEvent, 'key' | 'shiftKey'>): StepCommand | undefined => {
   if (/^[a-g]$/i.test(key)) return { kind: 'letter', step: key.toUpperCase() as Step, joins: shiftKey };
   if (/^[1-5]$/.test(key)) return { kind: 'finger', finger: Number(key) };

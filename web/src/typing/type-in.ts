@@ -12,7 +12,7 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router, RouterLink } from '@angular/router';
 import type { Side } from '@kettle-step/core';
-import { pitchesOfLast, standingAt, type Edit, type Template } from '@kettle-step/core/typing';
+import { isLowVoice, pitchesOfLast, standingAt, type Edit, type Template } from '@kettle-step/core/typing';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzIconModule } from 'ng-zorro-antd/icon';
@@ -27,7 +27,7 @@ import { AbcEditor } from './abc-editor';
 import { Beginning } from './beginning';
 import { lengthWords } from './lengths';
 import { stretchOf } from './places';
-import { STEP_HINTS, stepCommandOf, type StepCommand } from './step-keys';
+import { STEP_BUTTONS, STEP_HINTS, stepCommandOf, type StepCommand } from './step-keys';
 import { TypingStore } from './typing.store';
 
 /** Steps after which the last stroke is heard. */
@@ -60,6 +60,7 @@ export class TypeIn {
   readonly joining = signal(false);
   private byText = true;
   readonly hints = STEP_HINTS;
+  readonly buttons = STEP_BUTTONS;
   readonly start = this.store.typing();
 
   readonly length = computed(() => lengthWords(this.store.value()));
@@ -70,13 +71,9 @@ export class TypeIn {
   private readonly standing = computed(() => standingAt(this.store.typing()));
   /** Where the next note goes. */
   readonly place = computed(() => `bar ${this.standing().bar}, beat ${beatFigure(this.standing().beat)}`);
-  readonly side = computed((): Side => {
-    const { text } = this.store.typing();
-    const { voice } = this.standing();
-    // The voice's own line in the head names its clef.
-    const isLow = text.split('\n').some((line) => line.startsWith(`V:${voice} `) && line.includes('bass'));
-    return isLow ? 'left' : 'right';
-  });
+  readonly side = computed((): Side =>
+    isLowVoice(this.store.typing().text, this.standing().voice) ? 'left' : 'right',
+  );
   readonly hand = computed(() => HAND_WORDS[this.side()]);
   readonly listening = computed(() => {
     const midi = this.keyboards.midi();
@@ -124,6 +121,12 @@ export class TypeIn {
   do(command: StepCommand): void {
     this.apply(this.store.step(command));
     if (HEARD.has(command.kind)) this.sound.strike(pitchesOfLast(this.store.typing()));
+  }
+
+  /** Whether a step that switches something is on; undefined for all others. */
+  isOn({ kind }: StepCommand): boolean | undefined {
+    const { dots, triplet } = this.store.value();
+    return kind === 'dot' ? dots > 0 : kind === 'triplet' ? triplet : undefined;
   }
 
   /** A note chosen in the score: the caret goes behind it, and one goes on the way one was typing. */

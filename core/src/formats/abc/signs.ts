@@ -1,4 +1,4 @@
-import type { Pitch } from '../../keyboard/pitch';
+import { tonicName, type Pitch } from '../../keyboard/pitch';
 import type { Key, Metre } from '../../score/score';
 
 /** Signs of ABC 2.1 that both a written tune and one that is being typed are made of. */
@@ -25,12 +25,6 @@ export const letterText = ({ step, octave }: Pitch): string =>
   octave >= 5 ? step.toLowerCase() + "'".repeat(octave - 5) : step + ','.repeat(4 - octave);
 
 /** @example keyText({ fifths: -1, mode: 'minor' }) // => 'Dm' */
-export const keyText = ({ fifths, mode }: Key): string => {
-  // Tonics by fifths from F; the minor key of a signature lies three fifths above.
-  const place = fifths + 1 + (mode === 'minor' ? 3 : 0);
-  const letter = 'FCGDAEB'[((place % 7) + 7) % 7] ?? 'C';
-  const turns = Math.floor(place / 7);
-  return `${letter}${turns > 0 ? '#'.repeat(turns) : 'b'.repeat(-turns)}${mode === 'minor' ? 'm' : ''}`;
-};
+export const keyText = (key: Key): string => tonicName(key) + (key.mode === 'minor' ? 'm' : '');
 
 export const metreText = ({ beats, beatType }: Metre): string => `${beats}/${beatType}`;

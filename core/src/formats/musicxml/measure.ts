@@ -125,7 +125,7 @@ const moveCursor = (walk: Walk, ticks: number): void => {
 };
 
 /** Notes that sound but are not for the pianist's fingers: cues, hidden notes, rests. */
-const isSilent = (note: Element): boolean =>
+export const isSilent = (note: Element): boolean =>
   child(note, 'rest') !== undefined || child(note, 'cue') !== undefined || note.getAttribute('print-object') === 'no';
 
 const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, state: PartState, walk: Walk): void => {

@@ -1,9 +1,9 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost } from '@kettle-step/contract';
-import { MAX_FILE_BYTES, type Correction } from '@kettle-step/core';
-import { catchError, concatMap, defer, EMPTY, map, Subject, switchMap, tap, type Observable } from 'rxjs';
-import { messageOf } from '../../parts/words';
+import type { Correction } from '@kettle-step/core';
+import { catchError, concatMap, defer, EMPTY, map, Subject, switchMap, tap, throwError, type Observable } from 'rxjs';
+import { messageOf, sizeProblem } from '../../parts/words';
 import type { CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
 import { BenchStore } from '../bench.store';
@@ -69,12 +69,8 @@ export class CorrectStore {
         );
       }),
     );
-    if (file.size > MAX_FILE_BYTES) {
-      this.refusal.set(
-        `The file is larger than the ${MAX_FILE_BYTES / 1024 / 1024} MB that are read; take a movement at a time.`,
-      );
-      this.reading.set(false);
-    } else this.run(found, (newer) => this.newer.set(newer));
+    const problem = sizeProblem(file);
+    this.run(problem ? throwError(() => new Error(problem)) : found, (newer) => this.newer.set(newer));
   }
 
   /** Puts the newer music in place of what stands. */

@@ -2,7 +2,7 @@ import { alterInKey, type Step } from '../../../keyboard/pitch';
 import { beatTicks, fullBarTicks, type Key, type Metre } from '../../../score/score';
 import { ABC_TICKS } from '../signs';
 import { headsIn } from './event';
-import { tokensOf, type Token } from './lexer';
+import { tokensOf, type Token, type TokenKind } from './lexer';
 
 /** A token with its place in the whole text. */
 export interface Placed extends Token {
@@ -83,7 +83,8 @@ const tupletOf = (text: string, { beats, beatType }: Metre): { left: number; rat
   return { left: r ?? p, ratio: (q ?? usual[p] ?? (compound ? 3 : 2)) / p };
 };
 
-const SOUNDING = new Set(['note', 'chord', 'rest']);
+/** Tokens that take time. */
+export const SOUNDING: ReadonlySet<TokenKind> = new Set(['note', 'chord', 'rest']);
 
 interface Walk {
   voice: string;

@@ -20,7 +20,9 @@ export interface TypedNote {
   readonly octave: number;
 }
 
-const ALTERS: Readonly<Record<string, number>> = { __: -2, _: -1, '=': 0, '^': 1, '^^': 2 };
+const ALTERS: Readonly<Record<string, number>> = Object.fromEntries(
+  Object.entries(ACCIDENTALS).map(([alter, sign]) => [sign, Number(alter)]),
+);
 
 const HEAD = /((?:![1-5]!)*)([_^=]*)([A-Ga-g])([,']*)/g;
 

@@ -2,7 +2,7 @@ import { halfStepBeside, midiOf, respelled, STEPS, type Pitch, type Step } from 
 import { spell } from '../../midi/spelling';
 import { valueTicks, writeLength, type NoteType } from '../../notation/values';
 import { ABC_TICKS, lengthText } from '../signs';
-import { contextAt, holdsAt, type Context, type Placed } from './context';
+import { contextAt, holdsAt, SOUNDING, type Context, type Placed } from './context';
 import { eventText, lowFirst, pitchOf, readEvent, type TypedEvent, type TypedNote } from './event';
 import { tokensOf } from './lexer';
 
@@ -84,12 +84,23 @@ const pastBarline = ({ text, caret }: Typing, context: Context): number => {
   return found && context.filledTicks >= context.barTicks ? caret + found.length : caret;
 };
 
-const enter = (typing: Typing, { notes, rest }: Stroke, value: StepValue): Edit => {
+/** Where the next stroke goes. */
+interface Onward {
+  readonly at: number;
+  /** The bar is full: the barline that it wants comes with the next note. */
+  readonly isFull: boolean;
+  /** What holds for the stroke, in a new bar where the one before is full. */
+  readonly context: Context;
+}
+
+const onward = (typing: Typing): Onward => {
   const at = pastBarline(typing, contextAt(typing.text, typing.caret));
-  const before = contextAt(typing.text, at);
-  const isFull = before.filledTicks >= before.barTicks && before.sinceBar.length > 0;
-  // The barline that a full bar wants comes with the next note.
-  const context = isFull ? { ...before, filledTicks: 0, tuplet: undefined } : before;
+  const context = contextAt(typing.text, at);
+  const isFull = context.filledTicks >= context.barTicks && context.sinceBar.length > 0;
+  return { at, isFull, context: isFull ? { ...context, sinceBar: [], filledTicks: 0, tuplet: undefined } : context };
+};
+
+const enter = (typing: Typing, { at, isFull, context }: Onward, { notes, rest }: Stroke, value: StepValue): Edit => {
   const { unitTicks, barTicks } = context;
   const opensTuplet = value.triplet && !context.tuplet;
   const plain = valueTicks({ ...value, ratio: null }, ABC_TICKS);
@@ -136,13 +147,13 @@ const spelledIn = (context: Context, keys: readonly number[]): TypedNote[] => {
 
 /** Writes keys that were struck together, as MIDI numbers. */
 export const enterKeys = (typing: Typing, keys: readonly number[], value: StepValue): Edit => {
-  const context = contextAt(typing.text, pastBarline(typing, contextAt(typing.text, typing.caret)));
-  const isFull = context.filledTicks >= context.barTicks;
+  const on = onward(typing);
   const low = [...new Set(keys)].sort((a, b) => a - b);
-  return enter(typing, { notes: spelledIn(isFull ? { ...context, sinceBar: [] } : context, low), rest: '' }, value);
+  return enter(typing, on, { notes: spelledIn(on.context, low), rest: '' }, value);
 };
 
-export const enterRest = (typing: Typing, value: StepValue): Edit => enter(typing, { notes: [], rest: 'z' }, value);
+export const enterRest = (typing: Typing, value: StepValue): Edit =>
+  enter(typing, onward(typing), { notes: [], rest: 'z' }, value);
 
 /** A stroke that stands in the text, in the pieces it is tied from. */
 interface LastPiece {
@@ -151,7 +162,6 @@ interface LastPiece {
   readonly event: TypedEvent;
 }
 
-const SOUNDING = new Set(['note', 'chord', 'rest']);
 const BEFORE = new Set(['decoration', 'tuplet', 'text', 'grace', 'slur']);
 
 const pieceAt = (music: readonly Placed[], index: number): LastPiece => {
@@ -260,7 +270,8 @@ const place = ({ step, octave }: Pick<Pitch, 'step' | 'octave'>): number => octa
 /** The octave in which a letter lies nearest to a place on the staff. */
 const nearest = (step: Step, to: number): number => Math.round((to - STEPS.indexOf(step)) / 7);
 
-const isLowVoice = (text: string, voice: string): boolean =>
+/** Whether the head of a text gives a voice the bass clef. */
+export const isLowVoice = (text: string, voice: string): boolean =>
   text
     .split('\n')
     .some((line) => /^V:/.test(line) && line.slice(2).trim().split(/\s+/)[0] === voice && /bass/.test(line));
@@ -272,7 +283,7 @@ export const enterLetter = (typing: Typing, step: Step, value: StepValue): Edit 
   const last = sounding.length > 0 ? readEvent('', sounding[sounding.length - 1]!.text, false).notes.at(-1) : undefined;
   // The first note lies in the octave from middle C up, or the one below it.
   const octave = last ? nearest(step, place(last)) : isLowVoice(typing.text, context.voice) ? 3 : 4;
-  return enter(typing, { notes: [{ fingers: [], alter: null, step, octave }], rest: '' }, value);
+  return enter(typing, onward(typing), { notes: [{ fingers: [], alter: null, step, octave }], rest: '' }, value);
 };
 
 /** Adds a letter above what was struck last. */

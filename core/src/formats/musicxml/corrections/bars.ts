@@ -1,13 +1,13 @@
 import type { Element } from '@xmldom/xmldom';
 import { fail, ok } from '../../../result';
 import { fullBarTicks, type Score } from '../../../score/score';
-import { child, childNumber, children, nameOf } from '../dom';
+import { child, children, nameOf } from '../dom';
 import { measuresByPart, type Measure } from '../document';
 import type { Correction } from './correction';
 import { dropSlursAt, piecesOf, untie, untieAround } from './joins';
 import { buildIn } from './note-element';
 import type { Done } from './notes';
-import type { Desk } from './site';
+import { standingAfter, type Desk } from './site';
 
 /** Corrections of whole bars, in every part of the document. */
 
@@ -99,26 +99,10 @@ const restOf = (measure: Element, units: number, staves: number): Element[] => {
   ]).flat();
 };
 
-interface Standing {
-  readonly unitsPerQuarter: number;
-  readonly staves: number;
-}
-
-const standingAt = (measures: readonly Measure[], until: number): Standing => {
-  let standing: Standing = { unitsPerQuarter: 1, staves: 1 };
-  for (const { element } of measures.slice(0, until))
-    for (const attributes of children(element, 'attributes'))
-      standing = {
-        unitsPerQuarter: childNumber(attributes, 'divisions') ?? standing.unitsPerQuarter,
-        staves: childNumber(attributes, 'staves') ?? standing.staves,
-      };
-  return standing;
-};
-
 const emptyBar = (measures: readonly Measure[], before: number, score: Score): Element[] => {
   const near = (measures[before] ?? measures[before - 1])!;
   const bar = score.bars[Math.max(0, before - 1)]!;
-  const { unitsPerQuarter, staves } = standingAt(measures, Math.max(1, before));
+  const { unitsPerQuarter, staves } = standingAfter(measures, Math.max(1, before));
   return restOf(near.element, (fullBarTicks(score, bar.metre) * unitsPerQuarter) / score.ticksPerQuarter, staves);
 };
 

@@ -8,7 +8,7 @@ import { buildIn } from './note-element';
 const COUNTED = new Set(['divisions', 'duration', 'offset']);
 
 /** Factors that are tried, smallest first: down to 64ths, in triplets too. */
-const FACTORS = [2, 3, 4, 6, 8, 12, 16, 24, 48];
+const FACTORS = [1, 2, 3, 4, 6, 8, 12, 16, 24, 48];
 
 const multiply = (parent: Element, factor: number): void => {
   for (const element of children(parent)) {
@@ -18,7 +18,7 @@ const multiply = (parent: Element, factor: number): void => {
   }
 };
 
-/** Counts a part in finer divisions, so that a value (and a place, in quarters) is a whole number of them. */
+/** Counts a part in finer divisions, so that a value (and a place, in quarters) is a whole number of them; one that is leaves them. */
 export const refineDivisions = (part: PianoPart, unitsPerQuarter: number, value: NoteValue, atQuarters = 0): void => {
   const isWhole = (factor: number): boolean =>
     [valueTicks(value, 1), atQuarters].every((quarters) => {
@@ -26,6 +26,7 @@ export const refineDivisions = (part: PianoPart, unitsPerQuarter: number, value:
       return Math.abs(units - Math.round(units)) < 1e-6;
     });
   const factor = FACTORS.find(isWhole) ?? FACTORS[FACTORS.length - 1]!;
+  if (factor === 1) return;
   const [first] = part.measures;
   if (first && !path(first.element, 'attributes', 'divisions')) {
     // Where nothing is said a division is a quarter.

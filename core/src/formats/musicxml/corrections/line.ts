@@ -4,6 +4,7 @@ import { beamsOf } from '../../notation/beams';
 import { bracketsOf } from '../../notation/tuplets';
 import { writeLength, type NoteValue } from '../../notation/values';
 import { child, childNumber, childText, nameOf } from '../dom';
+import { isSilent } from '../measure';
 import {
   addNotation,
   buildIn,
@@ -49,9 +50,8 @@ const isIn = (element: Element, { voice, staff, ownStaffOnly }: LineName): boole
   (childText(element, 'voice') || '1') === voice &&
   (!ownStaffOnly || (childNumber(element, 'staff') ?? 1) === staff);
 
-/** Cues and hidden notes are not played: their time counts as a rest. */
-const isSilent = (note: Element): boolean =>
-  child(note, 'pitch') === undefined || child(note, 'cue') !== undefined || note.getAttribute('print-object') === 'no';
+/** What is not played counts as a rest. */
+const isUnplayed = (note: Element): boolean => isSilent(note) || child(note, 'pitch') === undefined;
 
 export const readLine = ({ items }: Timeline, line: LineName): LineEvent[] => {
   const events: LineEvent[] = [];
@@ -64,7 +64,7 @@ export const readLine = ({ items }: Timeline, line: LineName): LineEvent[] => {
       events[events.length - 1] = {
         ...last,
         notes: [...last.notes, element],
-        isRest: last.isRest && isSilent(element),
+        isRest: last.isRest && isUnplayed(element),
       };
     else {
       events.push({
@@ -72,7 +72,7 @@ export const readLine = ({ items }: Timeline, line: LineName): LineEvent[] => {
         units: childNumber(element, 'duration') ?? 0,
         graces,
         notes: [element],
-        isRest: isSilent(element),
+        isRest: isUnplayed(element),
       });
       graces = [];
     }

@@ -2,7 +2,7 @@ import type { Element } from '@xmldom/xmldom';
 import { isOnKeyboard, midiOf, type Pitch } from '../../../keyboard/pitch';
 import { fail, ok, type Result } from '../../../result';
 import type { Note } from '../../../score/score';
-import { valueTicks, type NoteValue } from '../../notation/values';
+import { valueTicks } from '../../notation/values';
 import { readPitch } from '../notations';
 import { transposed } from '../transpose';
 import { restateAccidentals } from './accidentals';
@@ -94,12 +94,6 @@ export const changePitch = (desk: Desk, { noteId, pitch }: Of<'pitch'>): Done =>
   return DONE;
 };
 
-/** Length of a value in the divisions of a part, which are made finer where they are too coarse for it. */
-const unitsOf = (value: NoteValue, site: Site): number => valueTicks(value, site.unitsPerQuarter);
-
-const needsFiner = (site: Site, ...quarters: readonly number[]): boolean =>
-  quarters.some((length) => !Number.isInteger(Math.round(length * site.unitsPerQuarter * 1e6) / 1e6));
-
 export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done => {
   const note = findNote(desk, noteId);
   if (!note) return fail({ code: 'no-such-note' });
@@ -111,7 +105,7 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
     return fail({ code: 'too-long', leftQuarters: leftTicks / score.ticksPerQuarter });
   const first = findElement(desk, noteId);
   if (!first) return fail({ code: 'no-such-note' });
-  if (needsFiner(first.site, valueTicks(value, 1))) refineDivisions(first.site.part, first.site.unitsPerQuarter, value);
+  refineDivisions(first.site.part, first.site.unitsPerQuarter, value);
   const { site, element } = findElement(desk, noteId)!;
   const place = lineOf(site, element);
   const chord = readLine(readTimeline(site.measure), place).find(({ notes }) => notes.includes(element))!;
@@ -125,7 +119,7 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
   const timeline = readTimeline(site.measure);
   const events = readLine(timeline, place);
   const now = events.find(({ notes }) => notes.includes(element))!;
-  const units = unitsOf(value, site);
+  const units = valueTicks(value, site.unitsPerQuarter);
   const end = now.at + units;
   const inTheWay = events.filter(({ at, isRest }) => at > now.at && at < end && !isRest);
   for (const { notes, graces } of inTheWay)
@@ -221,10 +215,9 @@ export const addNote = (desk: Desk, { bar, side, atQuarters, pitch, value }: Of<
   const leftQuarters = lengthTicks / desk.score.ticksPerQuarter - atQuarters;
   if (atQuarters < 0 || valueTicks(value, 1) > leftQuarters + 1e-6)
     return fail({ code: 'too-long', leftQuarters: Math.max(0, leftQuarters) });
-  if (needsFiner(at.site, atQuarters, valueTicks(value, 1)))
-    refineDivisions(at.site.part, at.site.unitsPerQuarter, value, atQuarters);
+  refineDivisions(at.site.part, at.site.unitsPerQuarter, value, atQuarters);
   const { site, staff } = homeOf(desk, side, bar)!;
-  const [from, units] = [Math.round(atQuarters * site.unitsPerQuarter), unitsOf(value, site)];
+  const [from, units] = [Math.round(atQuarters * site.unitsPerQuarter), valueTicks(value, site.unitsPerQuarter)];
   const note = buildIn(site.measure)('note');
   setPitch(note, writtenPitch(site, pitch));
   setLength(note, units, value);

@@ -2,7 +2,7 @@ import type { Element } from '@xmldom/xmldom';
 import type { Side } from '../../../hand/hand';
 import type { Bar, Note, Score } from '../../../score/score';
 import { child, childNumber, children, childText, nameOf } from '../dom';
-import type { MusicXmlDocument } from '../document';
+import type { Measure, MusicXmlDocument } from '../document';
 import { findPianoParts, type PianoPart } from '../parts';
 import { AS_WRITTEN, readTransposition, type Transposition } from '../transpose';
 import { standsOnTwoStaves, type LinePlace } from './line';
@@ -15,11 +15,8 @@ export interface Desk {
   readonly parts: readonly PianoPart[];
 }
 
-/** One measure of one piano part. */
-export interface Site {
-  readonly part: PianoPart;
-  readonly bar: Bar;
-  readonly measure: Element;
+/** What holds in a part from its attributes up to a measure. */
+export interface Standing {
   readonly unitsPerQuarter: number;
   readonly staves: number;
   /** Fifths written here: those of a transposing part are its own. */
@@ -27,28 +24,38 @@ export interface Site {
   readonly transposition: Transposition;
 }
 
+/** One measure of one piano part. */
+export interface Site extends Standing {
+  readonly part: PianoPart;
+  readonly bar: Bar;
+  readonly measure: Element;
+}
+
 export const openDesk = (document: MusicXmlDocument, score: Score): Desk => {
   const parts = findPianoParts(document);
   return { document, score, parts: parts.kind === 'ok' ? parts.value : [] };
 };
 
+/** What holds after the attributes of so many measures. */
+export const standingAfter = (measures: readonly Measure[], count: number): Standing => {
+  let standing: Standing = { unitsPerQuarter: 1, staves: 1, fifths: 0, transposition: AS_WRITTEN };
+  for (const { element } of measures.slice(0, count))
+    for (const attributes of children(element, 'attributes')) {
+      const [key, transpose] = [child(attributes, 'key'), child(attributes, 'transpose')];
+      standing = {
+        unitsPerQuarter: childNumber(attributes, 'divisions') ?? standing.unitsPerQuarter,
+        staves: childNumber(attributes, 'staves') ?? standing.staves,
+        fifths: (key && childNumber(key, 'fifths')) ?? standing.fifths,
+        transposition: transpose ? readTransposition(transpose) : standing.transposition,
+      };
+    }
+  return standing;
+};
+
 /** A measure with what holds there of the attributes before it. */
 export const siteAt = ({ score }: Desk, part: PianoPart, index: number): Site | undefined => {
   const [bar, measure] = [score.bars[index], part.measures[index]?.element];
-  if (!bar || !measure) return undefined;
-  let site: Site = { part, bar, measure, unitsPerQuarter: 1, staves: 1, fifths: 0, transposition: AS_WRITTEN };
-  for (const { element } of part.measures.slice(0, index + 1))
-    for (const attributes of children(element, 'attributes')) {
-      const [key, transpose] = [child(attributes, 'key'), child(attributes, 'transpose')];
-      site = {
-        ...site,
-        unitsPerQuarter: childNumber(attributes, 'divisions') ?? site.unitsPerQuarter,
-        staves: childNumber(attributes, 'staves') ?? site.staves,
-        fifths: (key && childNumber(key, 'fifths')) ?? site.fifths,
-        transposition: transpose ? readTransposition(transpose) : site.transposition,
-      };
-    }
-  return site;
+  return bar && measure ? { part, bar, measure, ...standingAfter(part.measures, index + 1) } : undefined;
 };
 
 export interface Found {
