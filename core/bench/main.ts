@@ -1,10 +1,10 @@
 import { readMusic, SENT_FORMS, sendMusic } from '../src/formats';
 import { composeMusicXml } from '../src/formats/musicxml';
 import { finish } from '../src/steps';
-import { createLatticeBuilder } from '../src/fingering/lattice';
-import { playableSlices } from '../src/fingering/playable';
-import { pricingFor } from '../src/fingering/pricing';
-import { DEFAULT_RULES } from '../src/fingering/rules';
+import { createLatticeBuilder } from '../src/fingering/search/lattice';
+import { playableSlices } from '../src/fingering/model/playable';
+import { pricingFor } from '../src/fingering/prices/pricing';
+import { DEFAULT_RULES } from '../src/fingering/model/rules';
 import { createHandSolver } from '../src/fingering/solve';
 import { DEFAULT_HAND, SIDES, type Finger } from '../src/hand/hand';
 import { createPlanner } from '../src/plan/planner';

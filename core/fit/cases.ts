@@ -1,5 +1,5 @@
 import type { Finger } from '../src/hand/hand';
-import { setOf, type Allowed } from '../src/fingering/finger-set';
+import { setOf, type Allowed } from '../src/fingering/model/finger-set';
 import { handbookChords, handbookRuns, chromaticRuns, melodicCases, type HandbookCase } from '../testing/handbook';
 import { teachingCases } from '../testing/teaching-cases';
 

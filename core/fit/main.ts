@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { PRICE_NAMES, SHIPPED_WEIGHTS, weightsOf, type PriceName, type Weights } from '../src/fingering/prices';
+import { PRICE_NAMES, SHIPPED_WEIGHTS, weightsOf, type PriceName, type Weights } from '../src/fingering/prices/prices';
 import {
   allLessons,
   chordLessons,

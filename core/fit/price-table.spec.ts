@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { SHIPPED_WEIGHTS } from '../src/fingering/prices';
+import { SHIPPED_WEIGHTS } from '../src/fingering/prices/prices';
 import { priceTable } from './price-table';
 
 describe('the page of prices', () => {

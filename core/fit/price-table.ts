@@ -1,4 +1,4 @@
-import { PRICE_NAMES, PRICES, type PriceName } from '../src/fingering/prices';
+import { PRICE_NAMES, PRICES, type PriceName } from '../src/fingering/prices/prices';
 
 /** Every price of the engine as a page of documentation; `npm run fit` writes it, a test holds it to the shipped file. */
 export const priceTable = (prices: Readonly<Record<PriceName, number>>): string => {

@@ -1,14 +1,14 @@
 import { finish } from '../src/steps';
 import { DEFAULT_HAND, type Finger, type Side } from '../src/hand/hand';
-import { ALL_FINGERS, hasFinger } from '../src/fingering/finger-set';
-import { createLatticeBuilder, type LatticeBuilder } from '../src/fingering/lattice';
-import type { Ledger } from '../src/fingering/price';
-import { PRICE, PRICE_NAMES, weightsOf, type PriceName, type Weights } from '../src/fingering/prices';
-import { pricingFor } from '../src/fingering/pricing';
-import { ledgerOf } from '../src/fingering/reasons';
-import { DEFAULT_RULES } from '../src/fingering/rules';
+import { ALL_FINGERS, hasFinger } from '../src/fingering/model/finger-set';
+import { createLatticeBuilder, type LatticeBuilder } from '../src/fingering/search/lattice';
+import type { Ledger } from '../src/fingering/search/price';
+import { PRICE, PRICE_NAMES, weightsOf, type PriceName, type Weights } from '../src/fingering/prices/prices';
+import { pricingFor } from '../src/fingering/prices/pricing';
+import { ledgerOf } from '../src/fingering/alternatives/reasons';
+import { DEFAULT_RULES } from '../src/fingering/model/rules';
 import { solveLattice } from '../src/fingering/ways';
-import { fingersOfWindow, type Solved } from '../src/fingering/alternatives';
+import { fingersOfWindow, type Solved } from '../src/fingering/alternatives/alternatives';
 import type { Lesson } from './cases';
 
 /** How far agreement goes: whole passages, and judged notes. */

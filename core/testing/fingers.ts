@@ -1,5 +1,5 @@
 import { DEFAULT_HAND, type Finger, type Hand, type Side } from '../src/hand/hand';
-import { allowedBy } from '../src/fingering/playable';
+import { allowedBy } from '../src/fingering/model/playable';
 import { createHandSolver, type HandSolution } from '../src/fingering/solve';
 import { strikingFingers } from '../src/plan/plan';
 import type { Score } from '../src/score/score';

@@ -2,6 +2,8 @@ import type { Side } from '../src/hand/hand';
 import { midiOf, parsePitch } from '../src/keyboard/pitch';
 import { ContractError } from '../src/result';
 import {
+  fullBarTicks,
+  inTimeOrder,
   ORNAMENTS,
   type Articulation,
   type Bar,
@@ -20,7 +22,10 @@ interface LineOptions {
   /** Tonic of a major key, as in `Eb`. */
   readonly key?: string;
   readonly beats?: number;
+  readonly beatType?: number;
   readonly quartersPerMinute?: number;
+  /** A second voice of the same hand, in the same notation and the same bars. */
+  readonly second?: string;
 }
 
 const MAJOR_FIFTHS: Readonly<Record<string, number>> = {
@@ -29,14 +34,17 @@ const MAJOR_FIFTHS: Readonly<Record<string, number>> = {
 
 const keyOf = (name: string): Key => ({ fifths: MAJOR_FIFTHS[name] ?? 0, mode: 'major' });
 
+/** A voice as it is being read. */
 interface Reading {
+  readonly side: Side;
+  readonly voice: string;
   readonly notes: Note[];
   readonly slurs: Slur[];
+  /** Where bars begin, ticks. */
+  readonly barOnsets: number[];
   cursor: number;
   length: number;
-  bar: number;
-  barOnset: number;
-  slurFrom: Note | undefined;
+  slurFrom: number;
 }
 
 const readLength = (parts: readonly string[]): number | undefined =>
@@ -45,7 +53,6 @@ const readLength = (parts: readonly string[]): number | undefined =>
 const pushNote = (
   reading: Reading,
   name: string,
-  side: Side,
   articulations: readonly Articulation[],
   ornament: Ornament | null,
 ): void => {
@@ -54,12 +61,12 @@ const pushNote = (
   reading.notes.push({
     id: `n${reading.notes.length + 1}`,
     tiedIds: [],
-    side,
-    staff: side === 'right' ? 1 : 2,
-    voice: '1',
+    side: reading.side,
+    staff: reading.side === 'right' ? 1 : 2,
+    voice: reading.voice,
     pitch,
     midi: midiOf(pitch),
-    bar: reading.bar,
+    bar: reading.barOnsets.length - 1,
     onsetTicks: reading.cursor,
     durationTicks: reading.length,
     graceIndex: null,
@@ -72,84 +79,104 @@ const pushNote = (
   });
 };
 
-const readToken = (reading: Reading, token: string, side: Side, bars: Bar[], bar: () => Bar): void => {
-  if (token === '|') {
-    bars.push(bar());
-    reading.bar += 1;
-    reading.barOnset = reading.cursor;
-    return;
-  }
-  if (token === '(') {
-    reading.slurFrom = { onsetTicks: reading.cursor } as Note;
-    return;
-  }
-  if (token === ')') {
-    const last = reading.notes[reading.notes.length - 1];
-    const from = reading.notes.find((note) => note.onsetTicks === reading.slurFrom?.onsetTicks);
-    if (last && from)
-      reading.slurs.push({
-        side,
-        fromId: from.id,
-        toId: last.id,
-        fromTicks: from.onsetTicks,
-        toTicks: last.onsetTicks,
-      });
-    return;
-  }
+const endSlur = ({ notes, slurs, side, slurFrom }: Reading): void => {
+  const last = notes[notes.length - 1];
+  const from = notes.find((note) => note.onsetTicks === slurFrom);
+  if (last && from)
+    slurs.push({ side, fromId: from.id, toId: last.id, fromTicks: from.onsetTicks, toTicks: last.onsetTicks });
+};
+
+const STACCATO = /\.(?=\/|$)/;
+
+/** A note, a chord or a rest with all that is written at it. */
+const readSound = (reading: Reading, token: string): void => {
   const [written, sign] = token.split('~') as [string, string | undefined];
   const kind = ORNAMENTS.find((name) => name === sign);
-  const staccato = written.endsWith('.');
   const chord = /^\[(.*)\]/.exec(written)?.[1];
   const [head, ...length] = written
-    .replace(/\.$/, '')
     .replace(/^\[.*\]/, '[]')
+    .replace(STACCATO, '')
     .split('/');
   reading.length = readLength(length) ?? reading.length;
   const names = chord ? chord.split(' ') : head === 'R' ? [] : [head ?? ''];
+  const articulations: readonly Articulation[] = STACCATO.test(written) ? ['staccato'] : [];
   for (const name of names)
-    pushNote(reading, name, side, staccato ? ['staccato'] : [], kind ? { kind, above: null, below: null } : null);
+    pushNote(reading, name, articulations, kind ? { kind, above: null, below: null } : null);
   reading.cursor += reading.length;
+};
+
+const readToken = (reading: Reading, token: string): void => {
+  switch (token) {
+    case '|':
+      reading.barOnsets.push(reading.cursor);
+      return;
+    case '(':
+      reading.slurFrom = reading.cursor;
+      return;
+    case ')':
+      endSlur(reading);
+      return;
+    default:
+      readSound(reading, token);
+  }
+};
+
+const readVoice = (music: string, side: Side, voice: string): Reading => {
+  const reading: Reading = { side, voice, notes: [], slurs: [], barOnsets: [0], cursor: 0, length: TICKS, slurFrom: 0 };
+  for (const token of music.match(/[()]|\[[^\]]*\][^\s()]*|[^\s()]+/g) ?? []) readToken(reading, token);
+  return reading;
+};
+
+/** The notes of all voices in the order in which they are struck, with ids by that order. */
+const merged = (voices: readonly Reading[]): { readonly notes: Note[]; readonly slurs: Slur[] } => {
+  const read = voices.flatMap(({ notes }) => notes).sort(inTimeOrder);
+  const idOf = new Map(read.map((note, index) => [`${note.voice} ${note.id}`, `n${index + 1}`]));
+  return {
+    notes: read.map((note) => ({ ...note, id: idOf.get(`${note.voice} ${note.id}`)! })),
+    slurs: voices.flatMap(({ voice, slurs }) =>
+      slurs.map((slur) => ({
+        ...slur,
+        fromId: idOf.get(`${voice} ${slur.fromId}`)!,
+        toId: idOf.get(`${voice} ${slur.toId}`)!,
+      })),
+    ),
+  };
 };
 
 /**
  * A line of one hand in a short notation: `G4/1` is a pitch and its length in quarters (which stays until the next),
- * `[C4 E4]` a chord low to high, `|` a barline, a full stop staccato, `~trill` an
- * ornament, `( )` a slur, `R` a rest.
+ * `[C4 E4]` a chord low to high, `|` a barline, a full stop staccato, `~trill` an ornament, `( )` a slur, `R` a rest. A short
+ * first bar is an upbeat.
  * @example line('C4/1 D4 [E4 G4]/2 | C4/4')
  */
 export const line = (music: string, options: LineOptions = {}): Score => {
-  const { side = 'right', key = 'C', beats = 4, quartersPerMinute = 96 } = options;
-  const reading: Reading = {
-    notes: [],
-    slurs: [],
-    cursor: 0,
-    length: TICKS,
-    bar: 0,
-    barOnset: 0,
-    slurFrom: undefined,
-  };
-  const bars: Bar[] = [];
-  const bar = (): Bar => ({
-    index: reading.bar,
-    number: reading.bar + 1,
-    onsetTicks: reading.barOnset,
-    lengthTicks: reading.cursor - reading.barOnset,
-    missingTicks: 0,
-    metre: { beats, beatType: 4 },
-    key: keyOf(key),
-    repeatStart: false,
-    repeatEnd: 0,
-    endings: [],
+  const { side = 'right', key = 'C', beats = 4, beatType = 4, quartersPerMinute = 96, second } = options;
+  const first = readVoice(music, side, '1');
+  const voices = second === undefined ? [first] : [first, readVoice(second, side, '2')];
+  const metre = { beats, beatType };
+  const full = fullBarTicks({ ticksPerQuarter: TICKS }, metre);
+  const bars = first.barOnsets.map((onsetTicks, index): Bar => {
+    const lengthTicks = (first.barOnsets[index + 1] ?? first.cursor) - onsetTicks;
+    const isUpbeat = index === 0 && first.barOnsets.length > 1 && lengthTicks < full;
+    return {
+      index,
+      number: index + 1,
+      onsetTicks,
+      lengthTicks,
+      missingTicks: isUpbeat ? full - lengthTicks : 0,
+      metre,
+      key: keyOf(key),
+      repeatStart: false,
+      repeatEnd: 0,
+      endings: [],
+    };
   });
-  for (const token of music.match(/\[[^\]]*\][^\s]*|\S+/g) ?? []) readToken(reading, token, side, bars, bar);
-  bars.push(bar());
   return {
     title: 'A line',
     composer: '',
     ticksPerQuarter: TICKS,
     bars,
-    notes: reading.notes,
-    slurs: reading.slurs,
+    ...merged(voices),
     marks: [{ kind: 'tempo', onsetTicks: 0, quartersPerMinute }],
     issues: [],
   };

@@ -1,11 +1,12 @@
 import { DEFAULT_HAND, type Finger, type Hand } from '../src/hand/hand';
 import { midiOf, parsePitch } from '../src/keyboard/pitch';
-import { landsAtHome, writeInto, type Ledger } from '../src/fingering/price';
-import { pricingFor } from '../src/fingering/pricing';
-import type { Posture, Shape } from '../src/fingering/posture';
-import { DEFAULT_RULES, type Rules } from '../src/fingering/rules';
-import type { MoveTerm, StateTerm, StepKind, StepTerm } from '../src/fingering/terms';
-import { byPlace, keyView, linkView, type LinkView, type SliceView } from '../src/fingering/view';
+import { landsAtHome, writeInto, type Ledger } from '../src/fingering/search/price';
+import { pricingFor } from '../src/fingering/prices/pricing';
+import type { Posture, Shape } from '../src/fingering/model/posture';
+import { DEFAULT_RULES, type Rules } from '../src/fingering/model/rules';
+import type { StepKind } from '../src/fingering/model/moves';
+import type { MoveTerm, StateTerm, StepTerm } from '../src/fingering/terms';
+import { byPlace, keyView, linkView, type LinkView, type SliceView } from '../src/fingering/model/view';
 import type { LinkKind } from '../src/score/slices';
 
 /** Postures and steps of the right hand written by name, for the tests of single terms. */

@@ -4,7 +4,7 @@ import { allLessons, chordLessons, chromaticLessons, runLessons, teachingLessons
 import priorFile from '../../fit/prior.json';
 import { publishedAgreement } from '../../fit/published';
 import { agreement, train } from '../../fit/train';
-import { PRICE_NAMES, SHIPPED_WEIGHTS, weightsOf } from './prices';
+import { PRICE_NAMES, SHIPPED_WEIGHTS, weightsOf } from './prices/prices';
 
 const shipped = weightsOf(SHIPPED_WEIGHTS);
 

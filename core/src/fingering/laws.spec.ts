@@ -3,10 +3,10 @@ import { solve, strikingFingers } from '../../testing/fingers';
 import { line } from '../../testing/line';
 import { DEFAULT_HAND, FINGERS, handOfSpan, type Finger, type Side } from '../hand/hand';
 import type { Score } from '../score/score';
-import { MOVE_KINDS } from './terms';
-import { SHIPPED_WEIGHTS } from './prices';
-import { DEFAULT_RULES, MOVES_AS_USUAL, type Rules } from './rules';
-import { allowedBy } from './playable';
+import { MOVE_KINDS } from './model/moves';
+import { SHIPPED_WEIGHTS } from './prices/prices';
+import { DEFAULT_RULES, MOVES_AS_USUAL, type Rules } from './model/rules';
+import { allowedBy } from './model/playable';
 import { createHandSolver } from './solve';
 
 const SEED = 20_26;

@@ -4,11 +4,11 @@ import type { Key, Score } from '../score/score';
 import type { Steps } from '../steps';
 import { slicesOf, type Slice } from '../score/slices';
 import { withSubstitutionPoints } from '../score/substitution-points';
-import type { Allowed } from './finger-set';
-import { closeLocked, type Lattice, type LatticeBuilder, type Layer } from './lattice';
-import { playable, playableSlices, type PlayableSlice } from './playable';
-import { octaveRuns } from './runs';
-import { likeBars, runTargets, tieStrength, type Likeness, type Targets } from './ties';
+import type { Allowed } from './model/finger-set';
+import { closeLocked, type Lattice, type LatticeBuilder, type Layer } from './search/lattice';
+import { playable, playableSlices, type PlayableSlice } from './model/playable';
+import { octaveRuns } from './likeness/runs';
+import { likeBars, runTargets, tieStrength, type Likeness, type Targets } from './likeness/ties';
 
 /** What a piece is to one hand before any way through it is chosen. */
 export interface OpenPiece {

@@ -7,21 +7,21 @@ import {
   type BarAlternative,
   type Solved,
   type Wanted,
-} from './alternatives';
+} from './alternatives/alternatives';
 import { finish, part, type Steps } from '../steps';
-import { ALL_FINGERS, type Allowed } from './finger-set';
-import { closeLocked, createLatticeBuilder, type LatticeBuilder } from './lattice';
-import type { PlayableSlice } from './playable';
-import type { Posture } from './posture';
-import { ledgerEffort, type Ledger } from './price';
-import type { Weights } from './prices';
-import { pricingFor, type Pricing } from './pricing';
-import { ledgerOf } from './reasons';
-import type { Rules } from './rules';
-import { elbowRoom, stepForward } from './search';
-import { STEP_KINDS, type StepKind } from './terms';
-import type { Likeness } from './ties';
-import { reopened } from './reopened';
+import { ALL_FINGERS, type Allowed } from './model/finger-set';
+import { closeLocked, createLatticeBuilder, type LatticeBuilder } from './search/lattice';
+import type { PlayableSlice } from './model/playable';
+import type { Posture } from './model/posture';
+import { ledgerEffort, type Ledger } from './search/price';
+import type { Weights } from './prices/prices';
+import { pricingFor, type Pricing } from './prices/pricing';
+import { ledgerOf } from './alternatives/reasons';
+import type { Rules } from './model/rules';
+import { elbowRoom, stepForward } from './search/search';
+import { STEP_KINDS, type StepKind } from './model/moves';
+import type { Likeness } from './likeness/ties';
+import { reopened } from './alternatives/reopened';
 import { solveLattice, type Given } from './ways';
 
 /** One slice of the chosen way: the posture with its real frame, and how the hand got there. */

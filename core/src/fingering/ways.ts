@@ -1,11 +1,11 @@
 import type { Score } from '../score/score';
 import { finish, part, type Steps } from '../steps';
-import type { Solved } from './alternatives';
-import type { Allowed } from './finger-set';
-import type { Lattice, LatticeBuilder } from './lattice';
+import type { Solved } from './alternatives/alternatives';
+import type { Allowed } from './model/finger-set';
+import type { Lattice, LatticeBuilder } from './search/lattice';
 import { openPiece, withLocks, type OpenPiece } from './piece';
-import type { Pricing } from './pricing';
-import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search';
+import type { Pricing } from './prices/pricing';
+import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search/search';
 import {
   drawnTo,
   LEADERS,
@@ -16,7 +16,7 @@ import {
   type Drawn,
   type Likeness,
   type Targets,
-} from './ties';
+} from './likeness/ties';
 
 /** A way through a lattice drawn to some targets, with the forward efforts that found it. */
 interface Way extends Drawn {

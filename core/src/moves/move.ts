@@ -1,5 +1,5 @@
 import type { SolvedSlice } from '../fingering/solve';
-import type { MoveKind } from '../fingering/terms';
+import type { MoveKind } from '../fingering/model/moves';
 import { pairLimitMm } from '../hand/reach';
 import type { Finger, Hand, Side } from '../hand/hand';
 import { keyDistanceMm } from '../keyboard/geometry';

@@ -1,8 +1,8 @@
 import { whiteKeyAt } from '../keyboard/geometry';
 import { alterInKey, midiOf, pitchClassName, pitchName, STEPS, type Pitch } from '../keyboard/pitch';
-import { REST_PLACES, restsOn, type Shape } from '../fingering/posture';
+import { REST_PLACES, restsOn, type Shape } from '../fingering/model/posture';
 import type { SolvedSlice } from '../fingering/solve';
-import { mirroredPlace } from '../fingering/view';
+import { mirroredPlace } from '../fingering/model/view';
 import { FINGERS, type Finger, type Side } from '../hand/hand';
 import type { Score } from '../score/score';
 

@@ -1,4 +1,4 @@
-import type { MoveKind } from '../fingering/terms';
+import type { MoveKind } from '../fingering/model/moves';
 import type { Finger } from '../hand/hand';
 import type { LinkKind } from '../score/slices';
 

@@ -1,6 +1,6 @@
-import { differences, type Difference } from '../fingering/reasons';
-import { roundEffort } from '../fingering/round-effort';
-import { allowedBy } from '../fingering/playable';
+import { differences, type Difference } from '../fingering/alternatives/reasons';
+import { roundEffort } from '../fingering/prices/round-effort';
+import { allowedBy } from '../fingering/model/playable';
 import type { HandSolution, HandSolver } from '../fingering/solve';
 import type { Given } from '../fingering/ways';
 import type { Finger, Side } from '../hand/hand';

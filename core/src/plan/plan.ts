@@ -1,6 +1,6 @@
-import type { BarAlternative } from '../fingering/alternatives';
-import type { Locks } from '../fingering/playable';
-import { roundEffort } from '../fingering/round-effort';
+import type { BarAlternative } from '../fingering/alternatives/alternatives';
+import type { Locks } from '../fingering/model/playable';
+import { roundEffort } from '../fingering/prices/round-effort';
 import type { HandSolution } from '../fingering/solve';
 import { type Finger, type Hand, type Side } from '../hand/hand';
 import { movesOf, type Move } from '../moves/move';

@@ -1,7 +1,7 @@
-import type { BarAlternative, Wanted } from '../fingering/alternatives';
-import type { Allowed } from '../fingering/finger-set';
-import { allowedBy, type Locks } from '../fingering/playable';
-import { DEFAULT_RULES, type Rules } from '../fingering/rules';
+import type { BarAlternative, Wanted } from '../fingering/alternatives/alternatives';
+import type { Allowed } from '../fingering/model/finger-set';
+import { allowedBy, type Locks } from '../fingering/model/playable';
+import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 import { createHandSolver, type HandSolution, type HandSolver } from '../fingering/solve';
 import { finish, part, type Steps } from '../steps';
 import { SIDES, type Hand, type Side } from '../hand/hand';

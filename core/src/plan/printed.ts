@@ -1,8 +1,8 @@
-import type { Locks } from '../fingering/playable';
-import { differences, type Difference } from '../fingering/reasons';
-import { roundEffort } from '../fingering/round-effort';
+import type { Locks } from '../fingering/model/playable';
+import { differences, type Difference } from '../fingering/alternatives/reasons';
+import { roundEffort } from '../fingering/prices/round-effort';
 import type { HandSolution, HandSolver } from '../fingering/solve';
-import { allowedBy } from '../fingering/playable';
+import { allowedBy } from '../fingering/model/playable';
 import { isFinger, type Finger } from '../hand/hand';
 import type { Score } from '../score/score';
 

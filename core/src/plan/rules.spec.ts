@@ -2,7 +2,7 @@ import { line } from '../../testing/line';
 import { DEFAULT_HAND, type Side } from '../hand/hand';
 import { createPlanner } from './planner';
 import type { Score } from '../score/score';
-import { DEFAULT_RULES, type Rules } from '../fingering/rules';
+import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 
 const planned = (score: Score, side: Side, rules: Partial<Rules>) =>
   createPlanner(DEFAULT_HAND, { ...DEFAULT_RULES, ...rules }).plan(score, { locks: new Map(), alternatives: 0 }).hands[

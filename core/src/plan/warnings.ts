@@ -1,5 +1,5 @@
-import type { Compromise } from '../fingering/playable';
-import type { Rules } from '../fingering/rules';
+import type { Compromise } from '../fingering/model/playable';
+import type { Rules } from '../fingering/model/rules';
 import type { HandSolution, SolvedSlice } from '../fingering/solve';
 import { MOVE_WORDS } from '../moves/move';
 import { pitchName } from '../keyboard/pitch';

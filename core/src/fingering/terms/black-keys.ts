@@ -1,6 +1,6 @@
 import type { Finger } from '../../hand/hand';
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import type { StateTerm, StepTerm } from './term';
 
 const ON_BLACK: Readonly<Partial<Record<Finger, number>>> = { 1: PRICE.thumbOnBlack, 5: PRICE.fifthOnBlack };

@@ -1,5 +1,5 @@
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import { easeOf } from './ease';
 import type { StateTerm } from './term';
 

@@ -1,7 +1,7 @@
 import { pairLimitMm } from '../../hand/reach';
 import { WHITE_KEY_PITCH_MM } from '../../keyboard/geometry';
-import { PRICE } from '../prices';
-import { distanceMm, fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { distanceMm, fingerAt } from '../model/view';
 import type { StateTerm } from './term';
 
 /** From this share of the limit on, a reach begins to cost; the cost is full at the limit. Our choice. */

@@ -1,5 +1,5 @@
-import type { Pricing } from '../pricing';
-import { fingerAt } from '../view';
+import type { Pricing } from '../prices/pricing';
+import { fingerAt } from '../model/view';
 import type { FingersStep } from './term';
 
 /** Neighbouring fingers on neighbouring semitones, in the order of the keys. */

@@ -1,5 +1,5 @@
 import type { LinkKind } from '../../score/slices';
-import { PRICE } from '../prices';
+import { PRICE } from '../prices/prices';
 
 /** How a connection scales and chooses prices. Each later kind leaves the hand freer, so no figure ever grows along it. */
 

@@ -1,4 +1,4 @@
-import { fingerAt, inOrder } from '../view';
+import { fingerAt, inOrder } from '../model/view';
 import { CROSSED } from './connection';
 import type { StepTerm } from './term';
 

@@ -1,6 +1,6 @@
-import { PRICE } from '../prices';
-import type { Pricing } from '../pricing';
-import { fingerAt, inOrder } from '../view';
+import { PRICE } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import { fingerAt, inOrder } from '../model/view';
 import { MOVE_SHARE } from './connection';
 import { taught } from './taught';
 import type { FingersStep, MoveTerm } from './term';

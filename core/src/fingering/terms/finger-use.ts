@@ -1,6 +1,6 @@
 import type { Finger } from '../../hand/hand';
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import type { StateTerm } from './term';
 
 const USE: Readonly<Partial<Record<Finger, number>>> = { 3: PRICE.use3, 4: PRICE.use4, 5: PRICE.use5 };

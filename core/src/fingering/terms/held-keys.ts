@@ -1,5 +1,5 @@
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import { taught } from './taught';
 import type { StepTerm } from './term';
 

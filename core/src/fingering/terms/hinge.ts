@@ -1,6 +1,6 @@
 import type { Finger } from '../../hand/hand';
-import { PRICE, type Charge } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE, type Charge } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import { MOVE_SHARE } from './connection';
 import { taught } from './taught';
 import type { MoveTerm } from './term';

@@ -1,7 +1,7 @@
 import type { Finger } from '../../hand/hand';
-import { offsetFromRest } from '../posture';
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { offsetFromRest } from '../model/posture';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import type { StateTerm } from './term';
 
 /** The thumb opens outward most easily, the middle fingers leave least readily; each has its price. */

@@ -1,4 +1,4 @@
-import { PRICE } from '../prices';
+import { PRICE } from '../prices/prices';
 import type { StateTerm } from './term';
 
 /** A single note under a hand that lies open to the octave: the close hand is the one a learner returns to. */

@@ -1,6 +1,6 @@
 import type { Finger } from '../../hand/hand';
-import { PRICE } from '../prices';
-import { fingerAt, inOrder, spans } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt, inOrder, spans } from '../model/view';
 import { isChromaticStep } from './chromatic';
 import { isJoined } from './connection';
 import { easeOf } from './ease';

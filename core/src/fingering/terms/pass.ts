@@ -1,7 +1,7 @@
 import type { Finger } from '../../hand/hand';
-import type { SoundingKey } from '../posture';
-import { PRICE, type Charge } from '../prices';
-import { fingerAt, inOrder } from '../view';
+import type { SoundingKey } from '../model/posture';
+import { PRICE, type Charge } from '../prices/prices';
+import { fingerAt, inOrder } from '../model/view';
 import { MOVE_SHARE } from './connection';
 import { taught } from './taught';
 import type { FingersStep, MoveTerm } from './term';

@@ -1,5 +1,5 @@
-import { PRICE, type Charge } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE, type Charge } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import { isJoined, SAME_FINGER } from './connection';
 import { slidesPair } from './pair-slide';
 import type { FingersStep, StepTerm } from './term';

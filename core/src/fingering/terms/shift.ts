@@ -1,5 +1,5 @@
-import { PRICE } from '../prices';
-import type { Pricing } from '../pricing';
+import { PRICE } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
 import { isJoined, SHIFT } from './connection';
 import { canPass } from './pass';
 import { taught } from './taught';

@@ -1,5 +1,5 @@
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import { SAME_FINGER } from './connection';
 import { BESIDE, slidesPair } from './pair-slide';
 import { taught } from './taught';

@@ -1,7 +1,7 @@
 import { stateCharges } from '../../../testing/step';
 import { handOfSpan } from '../../hand/hand';
-import { SHIPPED_WEIGHTS, type PriceName } from '../prices';
-import { DEFAULT_RULES } from '../rules';
+import { SHIPPED_WEIGHTS, type PriceName } from '../prices/prices';
+import { DEFAULT_RULES } from '../model/rules';
 import { shortOnBlack } from './black-keys';
 import { chordSpread } from './chord-spread';
 import { chordStretch } from './chord-stretch';

@@ -1,4 +1,4 @@
-import { fingerAt, inOrder, spans } from '../view';
+import { fingerAt, inOrder, spans } from '../model/view';
 import { isJoined } from './connection';
 import { slidesPair } from './pair-slide';
 import type { FingersStep, MoveTerm } from './term';

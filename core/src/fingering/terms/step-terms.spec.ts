@@ -1,8 +1,8 @@
 import { moveCharges, step, stepCharges } from '../../../testing/step';
 import { DEFAULT_HAND, handOfSpan } from '../../hand/hand';
-import { pricingFor } from '../pricing';
-import { chargeStep } from '../price';
-import { MOVES_AS_USUAL } from '../rules';
+import { pricingFor } from '../prices/pricing';
+import { chargeStep } from '../search/price';
+import { MOVES_AS_USUAL } from '../model/rules';
 import { blackBesideWhite } from './black-keys';
 import { crossedOrder } from './crossed-order';
 import { fingerOverFinger } from './finger-over-finger';

@@ -1,5 +1,5 @@
-import { PRICE } from '../prices';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import { fingerAt } from '../model/view';
 import { MOVE_SHARE } from './connection';
 import { isChromaticStep } from './chromatic';
 import { followsOn } from './stay';

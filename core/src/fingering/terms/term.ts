@@ -1,8 +1,9 @@
 import type { Finger } from '../../hand/hand';
-import type { Charge } from '../prices';
-import type { Pricing } from '../pricing';
-import type { Frame, Posture } from '../posture';
-import type { LinkView, SliceView } from '../view';
+import type { Charge } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import type { StepKind } from '../model/moves';
+import type { Frame, Posture } from '../model/posture';
+import type { LinkView, SliceView } from '../model/view';
 
 /** What a posture costs by itself. */
 export type StateTerm = (view: SliceView, posture: Posture, pricing: Pricing, charge: Charge) => void;
@@ -15,22 +16,6 @@ export interface FingersStep extends LinkView {
 
 /** What getting from one slice to the next costs besides the move itself. */
 export type StepTerm = (step: FingersStep, pricing: Pricing, charge: Charge) => void;
-
-/** The kinds of craft, gentlest first; `stay` is no move at all. */
-export const MOVE_KINDS = [
-  'extension',
-  'contraction',
-  'repeated-note-change',
-  'thumb-under',
-  'finger-over-thumb',
-  'silent-substitution',
-  'slide',
-  'finger-over-finger',
-  'shift',
-] as const;
-export type MoveKind = (typeof MOVE_KINDS)[number];
-export const STEP_KINDS = ['stay', ...MOVE_KINDS] as const;
-export type StepKind = (typeof STEP_KINDS)[number];
 
 /** What the frames add to a move, and its kind; undefined when these frames cannot make it. */
 export type FrameCharge = (from: Frame, to: Frame, lands: boolean, charge: Charge) => StepKind | undefined;

@@ -1,4 +1,4 @@
-import { PRICE } from '../prices';
+import { PRICE } from '../prices/prices';
 import type { StateTerm } from './term';
 
 /** The thumb lying under 2 or 3 within one chord. */

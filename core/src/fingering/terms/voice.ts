@@ -1,6 +1,6 @@
-import { PRICE } from '../prices';
-import type { Pricing } from '../pricing';
-import { fingerAt } from '../view';
+import { PRICE } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import { fingerAt } from '../model/view';
 import { slidesPair } from './pair-slide';
 import type { FingersStep, StepTerm } from './term';
 

@@ -1,12 +1,12 @@
-import { finish } from '../steps';
-import { finger, fingersOf, solve } from '../../testing/fingers';
-import { line } from '../../testing/line';
-import { DEFAULT_HAND, type Side } from '../hand/hand';
-import type { Score } from '../score/score';
-import { slicesOf } from '../score/slices';
-import { createLatticeBuilder } from './lattice';
-import { playableSlices } from './playable';
-import { pricingFor } from './pricing';
+import { finish } from '../../steps';
+import { finger, fingersOf, solve } from '../../../testing/fingers';
+import { line } from '../../../testing/line';
+import { DEFAULT_HAND, type Side } from '../../hand/hand';
+import type { Score } from '../../score/score';
+import { slicesOf } from '../../score/slices';
+import { createLatticeBuilder } from '../search/lattice';
+import { playableSlices } from '../model/playable';
+import { pricingFor } from '../prices/pricing';
 import { octaveRuns } from './runs';
 import { likeBars } from './ties';
 

@@ -1,17 +1,17 @@
-import { finish } from '../steps';
+import { finish } from '../../steps';
 import fc from 'fast-check';
-import { line } from '../../testing/line';
-import { DEFAULT_HAND, FINGERS, type Finger, type Side } from '../hand/hand';
-import type { Score } from '../score/score';
-import type { Solved } from './alternatives';
+import { line } from '../../../testing/line';
+import { DEFAULT_HAND, FINGERS, type Finger, type Side } from '../../hand/hand';
+import type { Score } from '../../score/score';
+import type { Solved } from '../alternatives/alternatives';
 import { createLatticeBuilder, type Lattice } from './lattice';
-import { allowedBy } from './playable';
+import { allowedBy } from '../model/playable';
 import { ledgerEffort } from './price';
-import { pricingFor } from './pricing';
-import { ledgerOf } from './reasons';
-import { DEFAULT_RULES } from './rules';
-import { createHandSolver } from './solve';
-import { solveLattice } from './ways';
+import { pricingFor } from '../prices/pricing';
+import { ledgerOf } from '../alternatives/reasons';
+import { DEFAULT_RULES } from '../model/rules';
+import { createHandSolver } from '../solve';
+import { solveLattice } from '../ways';
 import { bestOfWindow } from './windows';
 
 const SEED = 20_26;

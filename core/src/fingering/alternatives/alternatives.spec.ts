@@ -1,8 +1,8 @@
-import { line } from '../../testing/line';
-import { DEFAULT_HAND } from '../hand/hand';
-import type { Score } from '../score/score';
-import { allowedBy, type Locks } from './playable';
-import { createHandSolver } from './solve';
+import { line } from '../../../testing/line';
+import { DEFAULT_HAND } from '../../hand/hand';
+import type { Score } from '../../score/score';
+import { allowedBy, type Locks } from '../model/playable';
+import { createHandSolver } from '../solve';
 
 const NO_LOCKS: Locks = new Map();
 const TUNE = line('C4/1 D4 E4 F4 | G4 A4 G4/2 | E4/1 C5 B4 A4 | G4/4');

@@ -1,7 +1,7 @@
-import type { Finger, Hand, Side } from '../hand/hand';
-import type { Press, Slice } from '../score/slices';
+import type { Finger, Hand, Side } from '../../hand/hand';
+import type { Press, Slice } from '../../score/slices';
 import { ALL_FINGERS, fingersIn, hasFinger, setOf, type Allowed, type FingerSet } from './finger-set';
-import { assignments, isPlayable } from './postures';
+import { assignments, isPlayable } from './assignments';
 import { byPlace, keyView, type SliceView } from './view';
 
 /** Fingers fixed from outside, by note id. */

@@ -1,4 +1,4 @@
-import { FINGERS } from '../hand/hand';
+import { FINGERS } from '../../hand/hand';
 import { ALL_FINGERS, fingersIn, hasFinger, setOf } from './finger-set';
 
 describe('a set of fingers', () => {

@@ -1,4 +1,4 @@
-import type { Finger } from '../hand/hand';
+import type { Finger } from '../../hand/hand';
 
 /**
  * A posture of the hand over a slice, always as a right hand: for the left hand the keyboard is mirrored, so that places

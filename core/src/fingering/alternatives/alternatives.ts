@@ -1,13 +1,13 @@
-import type { Finger } from '../hand/hand';
-import type { Steps } from '../steps';
-import type { PlayableSlice } from './playable';
-import type { Likeness } from './ties';
-import type { Lattice } from './lattice';
-import { roundEffort } from './round-effort';
+import type { Finger } from '../../hand/hand';
+import type { Steps } from '../../steps';
+import type { PlayableSlice } from '../model/playable';
+import type { Likeness } from '../likeness/ties';
+import type { Lattice } from '../search/lattice';
+import { roundEffort } from '../prices/round-effort';
 import { differences, ledgerOf, type Difference, type PricedLattice, type Stretch } from './reasons';
-import { predecessor, successor } from './search';
-import { STEP_KINDS, type StepKind } from './terms';
-import { bestOfWindow } from './windows';
+import { predecessor, successor } from '../search/search';
+import { STEP_KINDS, type StepKind } from '../model/moves';
+import { bestOfWindow } from '../search/windows';
 
 /** In what a fingering differs from another besides its numbers. */
 export type Aspect = 'move' | 'position' | 'reach';

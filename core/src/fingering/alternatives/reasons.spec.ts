@@ -1,14 +1,14 @@
-import { finish } from '../steps';
-import { line } from '../../testing/line';
-import { DEFAULT_HAND, type Finger } from '../hand/hand';
-import { allowedBy } from './playable';
-import { ledgerEffort } from './price';
-import { PRICES } from './prices';
+import { finish } from '../../steps';
+import { line } from '../../../testing/line';
+import { DEFAULT_HAND, type Finger } from '../../hand/hand';
+import { allowedBy } from '../model/playable';
+import { ledgerEffort } from '../search/price';
+import { PRICES } from '../prices/prices';
 import { differences, ledgerOf } from './reasons';
-import { createHandSolver } from './solve';
-import { solveLattice } from './ways';
-import { createLatticeBuilder } from './lattice';
-import { pricingFor } from './pricing';
+import { createHandSolver } from '../solve';
+import { solveLattice } from '../ways';
+import { createLatticeBuilder } from '../search/lattice';
+import { pricingFor } from '../prices/pricing';
 
 const builder = createLatticeBuilder(pricingFor('right', DEFAULT_HAND));
 

@@ -1,9 +1,10 @@
-import type { Finger } from '../hand/hand';
-import { PRICE, PRICE_NAMES, type Charge, type PriceName } from './prices';
-import type { Pricing } from './pricing';
-import { restsOn, type Posture } from './posture';
-import { MOVE_TERMS, STATE_TERMS, STEP_KINDS, STEP_TERMS, type FingersStep, type StepKind } from './terms';
-import { fingerAt, type LinkView, type SliceView } from './view';
+import type { Finger } from '../../hand/hand';
+import { PRICE, PRICE_NAMES, type Charge, type PriceName } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import { restsOn, type Posture } from '../model/posture';
+import { STEP_KINDS, type StepKind } from '../model/moves';
+import { MOVE_TERMS, STATE_TERMS, STEP_TERMS, type FingersStep } from '../terms';
+import { fingerAt, type LinkView, type SliceView } from '../model/view';
 
 /** Adds up what terms charge. */
 export interface Sum {

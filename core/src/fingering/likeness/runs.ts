@@ -1,8 +1,8 @@
-import type { Finger } from '../hand/hand';
-import type { Lattice } from './lattice';
-import type { PlayableSlice } from './playable';
-import { backward, forward, stepForward } from './search';
-import { bestOfWindow } from './windows';
+import type { Finger } from '../../hand/hand';
+import type { Lattice } from '../search/lattice';
+import type { PlayableSlice } from '../model/playable';
+import { backward, forward, stepForward } from '../search/search';
+import { bestOfWindow } from '../search/windows';
 
 /** A line that goes one way and comes back to the same keys an octave on: a scale, an arpeggio, a chromatic run. */
 export interface OctaveRun {

@@ -1,10 +1,10 @@
-import type { Score } from '../score/score';
+import type { Score } from '../../score/score';
 import type { Solved } from './alternatives';
-import type { Allowed } from './finger-set';
-import type { Lattice, LatticeBuilder } from './lattice';
-import { stepBackward, stepForward } from './search';
-import { drawnTo, tieStrength, type Targets } from './ties';
-import { pieceWithLocks } from './ways';
+import type { Allowed } from '../model/finger-set';
+import type { Lattice, LatticeBuilder } from '../search/lattice';
+import { stepBackward, stepForward } from '../search/search';
+import { drawnTo, tieStrength, type Targets } from '../likeness/ties';
+import { pieceWithLocks } from '../ways';
 
 type Window = readonly [number, number];
 

@@ -1,10 +1,10 @@
-import type { Finger } from '../hand/hand';
-import { ALL_FINGERS, fingersIn } from './finger-set';
-import type { Lattice, Layer } from './lattice';
-import type { PlayableSlice } from './playable';
-import { PRICE } from './prices';
-import type { Pricing } from './pricing';
-import type { Rules } from './rules';
+import type { Finger } from '../../hand/hand';
+import { ALL_FINGERS, fingersIn } from '../model/finger-set';
+import type { Lattice, Layer } from '../search/lattice';
+import type { PlayableSlice } from '../model/playable';
+import { PRICE } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import type { Rules } from '../model/rules';
 import { knownPattern, octaveRuns, type KnownPatterns } from './runs';
 
 /**

@@ -1,5 +1,5 @@
-import { ContractError } from '../result';
-import { hasFinger, type FingerSet } from './finger-set';
+import { ContractError } from '../../result';
+import { hasFinger, type FingerSet } from '../model/finger-set';
 import type { Lattice, Layer, StepTable } from './lattice';
 
 /** Exact dynamic programming over a lattice. Posture indices; first-lowest wins, so equal input gives equal output. */

@@ -1,7 +1,7 @@
-import { pairLimitMm } from '../hand/reach';
-import type { Finger, Hand, Side } from '../hand/hand';
-import { isBlack, keyPlace, WHITE_KEY_PITCH_MM } from '../keyboard/geometry';
-import type { LinkKind } from '../score/slices';
+import { pairLimitMm } from '../../hand/reach';
+import type { Finger, Hand, Side } from '../../hand/hand';
+import { isBlack, keyPlace, WHITE_KEY_PITCH_MM } from '../../keyboard/geometry';
+import type { LinkKind } from '../../score/slices';
 import type { SoundingKey } from './posture';
 
 /** One slice as the terms see it: mirrored keys from the thumb's side up. */

@@ -1,4 +1,4 @@
-import { FINGERS, type Finger } from '../hand/hand';
+import { FINGERS, type Finger } from '../../hand/hand';
 
 /** A set of fingers as bits: finger f is bit f-1. */
 export type FingerSet = number;

@@ -1,5 +1,5 @@
-import type { Side } from '../hand/hand';
-import type { MoveKind } from './terms/term';
+import type { Side } from '../../hand/hand';
+import type { MoveKind } from './moves';
 
 /**
  * What a teacher settles once for a student: which moves have been taught and at what price, and the questions on which

@@ -1,6 +1,6 @@
-import type { Hand, Side } from '../hand/hand';
+import type { Hand, Side } from '../../hand/hand';
 import { PRICE, SHIPPED_WEIGHTS, weightsOf, type PriceName, type Weights } from './prices';
-import { DEFAULT_RULES, type Rules } from './rules';
+import { DEFAULT_RULES, type Rules } from '../model/rules';
 
 /** All that a price depends on besides the music: whose hand, which hand, what has been taught, what things cost. */
 export interface Pricing {

@@ -1,7 +1,7 @@
-import { line } from '../../testing/line';
-import { DEFAULT_HAND, handOfSpan, type Finger } from '../hand/hand';
-import type { Score } from '../score/score';
-import { slicesOf } from '../score/slices';
+import { line } from '../../../testing/line';
+import { DEFAULT_HAND, handOfSpan, type Finger } from '../../hand/hand';
+import type { Score } from '../../score/score';
+import { slicesOf } from '../../score/slices';
 import { ALL_FINGERS } from './finger-set';
 import { allowedBy, playableSlices, subsets } from './playable';
 

@@ -1,15 +1,15 @@
-import type { Finger, Side } from '../hand/hand';
-import type { Key } from '../score/score';
-import type { LinkKind } from '../score/slices';
-import type { Steps } from '../steps';
-import { ALL_FINGERS, hasFinger, type FingerSet } from './finger-set';
-import type { PlayableSlice } from './playable';
-import { restsOn, type Posture } from './posture';
+import type { Finger, Side } from '../../hand/hand';
+import type { Key } from '../../score/score';
+import type { LinkKind } from '../../score/slices';
+import type { Steps } from '../../steps';
+import { ALL_FINGERS, hasFinger, type FingerSet } from '../model/finger-set';
+import type { PlayableSlice } from '../model/playable';
+import { restsOn, type Posture } from '../model/posture';
 import { posturesOver } from './postures';
 import { landsAtHome, priceFingers } from './price';
-import { PRICE, type Charge } from './prices';
-import type { Pricing } from './pricing';
-import { byPlace, fingerAt, keyView, linkView, type LinkView, type Pace, type SliceView } from './view';
+import { PRICE, type Charge } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import { byPlace, fingerAt, keyView, linkView, type LinkView, type Pace, type SliceView } from '../model/view';
 
 /**
  * The lattice: a layer of postures for each slice, and between neighbouring layers a table with the effort of every step.

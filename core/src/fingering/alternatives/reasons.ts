@@ -1,9 +1,9 @@
-import type { Key } from '../score/score';
-import { chargeStart, type Lattice, type StepTable } from './lattice';
-import { chargeState, chargeStep, writeInto, type Ledger } from './price';
-import { PRICE, PRICES, type PriceName } from './prices';
-import type { Pricing } from './pricing';
-import { strayFingers, tieStrength, type Targets } from './ties';
+import type { Key } from '../../score/score';
+import { chargeStart, type Lattice, type StepTable } from '../search/lattice';
+import { chargeState, chargeStep, writeInto, type Ledger } from '../search/price';
+import { PRICE, PRICES, type PriceName } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
+import { strayFingers, tieStrength, type Targets } from '../likeness/ties';
 
 /** A lattice with all that its prices were made of. */
 export interface PricedLattice {
