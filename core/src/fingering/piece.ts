@@ -8,15 +8,23 @@ import type { Allowed } from './model/finger-set';
 import { closeLocked, type Lattice, type LatticeBuilder, type Layer } from './search/lattice';
 import { playable, playableSlices, type PlayableSlice } from './model/playable';
 import { octaveRuns } from './likeness/runs';
-import { likeBars, runTargets, tieStrength, type Likeness, type Targets } from './likeness/ties';
+import { runTargets } from './likeness/run-targets';
+import { scaleFingersOf } from './likeness/scale-fingers';
+import { tieStrength, type Target, type Targets } from './likeness/targets';
+import { alikeIn, type Alike } from './likeness/ties';
+import { usualTargets } from './likeness/usual';
+import { readHand } from '../reading/reading';
 
 /** What a piece is to one hand before any way through it is chosen. */
 export interface OpenPiece {
   readonly slices: readonly PlayableSlice[];
   readonly key: Key;
   readonly open: Lattice;
-  readonly runs: Targets;
-  readonly groups: readonly Likeness[];
+  /** The usual fingers of blocks, scales, chromatic lines and quick repeats. */
+  readonly habits: Targets;
+  /** Octave runs, and where there is none the usual fingers. */
+  readonly usual: Targets;
+  readonly groups: readonly Alike[];
   /** Layers that locks have closed before, by place and fingers allowed. */
   readonly closed: Map<string, Layer>;
 }
@@ -34,8 +42,7 @@ const homeKey = (score: Score, side: Side): Key => {
 };
 
 /** The slices of a hand. Inside a run no finger is changed silently: the hand is on its way. */
-const cutPiece = (score: Score, side: Side): readonly Slice[] => {
-  const slices = slicesOf(score, side);
+const cutPiece = (slices: readonly Slice[]): readonly Slice[] => {
   const inRun = new Set<number>();
   const lines = slices.map((slice) => ({ slice, presses: [...slice.held, ...slice.struck] }));
   for (const { from, to } of octaveRuns(lines)) for (let index = from; index < to; index += 1) inRun.add(index);
@@ -44,19 +51,31 @@ const cutPiece = (score: Score, side: Side): readonly Slice[] => {
 
 const NO_LOCKS: Allowed = new Map();
 
+/** Octave runs go before scales that pass; both go before nothing else. */
+const withRuns = (habits: Targets, runs: Targets): Targets => {
+  const targets = new Map(habits);
+  for (const [index, run] of runs)
+    targets.set(index, [...run, ...(habits.get(index) ?? []).filter(({ price }) => price !== 'scaleGroups')]);
+  return targets;
+};
+
 export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPiece> {
   const { pricing, patterns } = builder;
-  const { side, hand } = pricing;
-  const slices = playableSlices(cutPiece(score, side), side, hand, NO_LOCKS);
+  const { side, hand, rules } = pricing;
+  const struck = slicesOf(score, side);
+  const slices = playableSlices(cutPiece(struck), side, hand, NO_LOCKS);
   const key = homeKey(score, side);
   const open = yield* builder.build(slices, key);
   const tied = tieStrength(pricing) > 0;
+  const reading = readHand(score, struck, key, rules.fastRepeatsPerSecond);
+  const habits = usualTargets(reading, slices, side, scaleFingersOf(builder), rules.chromatic === 'thumb-and-3');
   return {
     slices,
     key,
     open,
-    runs: tied ? runTargets(slices, open, pricing, patterns) : new Map(),
-    groups: tied ? likeBars(slices, open) : [],
+    habits,
+    usual: tied ? withRuns(habits, runTargets(slices, open, pricing, patterns)) : habits,
+    groups: tied ? alikeIn(score, slices) : [],
     closed: new Map(),
   };
 }
@@ -72,6 +91,9 @@ const closedLayer = (piece: OpenPiece, index: number, { allowed }: PlayableSlice
   return closed;
 };
 
+const isInRun = (targets: readonly Target[] | undefined): boolean =>
+  targets?.some(({ price }) => price === 'runPattern') ?? false;
+
 /** The same piece with some fingers fixed: only the slices that have a lock are looked at again. */
 export const withLocks = (piece: OpenPiece, allowed: Allowed, { pricing, patterns }: LatticeBuilder): OpenPiece => {
   const locked = piece.slices.flatMap((slice, index) => (hasLock(slice, allowed) ? [index] : []));
@@ -84,6 +106,8 @@ export const withLocks = (piece: OpenPiece, allowed: Allowed, { pricing, pattern
     layers[index] = closedLayer(piece, index, slice);
   }
   const open = { ...piece.open, layers };
-  const runs = locked.some((index) => piece.runs.has(index)) ? runTargets(slices, open, pricing, patterns) : piece.runs;
-  return { ...piece, slices, open, runs };
+  const usual = locked.some((index) => isInRun(piece.usual.get(index)))
+    ? withRuns(piece.habits, runTargets(slices, open, pricing, patterns))
+    : piece.usual;
+  return { ...piece, slices, open, usual };
 };

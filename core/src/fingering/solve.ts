@@ -20,7 +20,7 @@ import { ledgerOf } from './alternatives/reasons';
 import type { Rules } from './model/rules';
 import { elbowRoom, stepForward } from './search/search';
 import { STEP_KINDS, type StepKind } from './model/moves';
-import type { Likeness } from './likeness/ties';
+import type { Alike } from './likeness/ties';
 import { reopened } from './alternatives/reopened';
 import { solveLattice, type Given } from './ways';
 
@@ -49,7 +49,7 @@ export interface HandSolution {
   readonly slices: readonly SolvedSlice[];
   readonly alternatives: readonly BarAlternative[];
   /** Bars and halves of bars that are drawn to the same fingers, as runs of indices into `slices`. */
-  readonly alike: readonly Likeness[];
+  readonly alike: readonly Alike[];
   readonly effort: number;
 }
 

@@ -6,17 +6,8 @@ import type { Lattice, LatticeBuilder } from './search/lattice';
 import { openPiece, withLocks, type OpenPiece } from './piece';
 import type { Pricing } from './prices/pricing';
 import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search/search';
-import {
-  drawnTo,
-  LEADERS,
-  leadsOf,
-  leadsText,
-  targetsOf,
-  tieStrength,
-  type Drawn,
-  type Likeness,
-  type Targets,
-} from './likeness/ties';
+import { drawnTo, type Drawn, type Targets } from './likeness/targets';
+import { LEADERS, leadsOf, leadsText, targetsOf, type Alike } from './likeness/ties';
 
 /** A way through a lattice drawn to some targets, with the forward efforts that found it. */
 interface Way extends Drawn {
@@ -32,8 +23,8 @@ interface Known {
   readonly remaining: Passes['remaining'];
 }
 
-const wayThrough = (open: Lattice, targets: Targets, strength: number, known: Way | undefined): Way => {
-  const lattice = drawnTo(open, targets, strength, known);
+const wayThrough = (open: Lattice, targets: Targets, pricing: Pricing, known: Way | undefined): Way => {
+  const lattice = drawnTo(open, targets, pricing, known);
   const reached = forwardLike(lattice, known);
   return { open, lattice, targets, reached, path: bestPath(lattice, reached) };
 };
@@ -49,12 +40,11 @@ const AS_GOOD = 1e-4;
  * one that ends with the least effort.
  */
 function* tiedWay(
-  { open, slices, runs, groups }: OpenPiece,
+  { open, slices, usual, groups }: OpenPiece,
   pricing: Pricing,
   known: Known | undefined,
 ): Steps<Pick<Known, 'free' | 'tied'>> {
-  const strength = tieStrength(pricing);
-  const free = wayThrough(open, runs, strength, known?.free);
+  const free = wayThrough(open, usual, pricing, known?.free);
   if (groups.length === 0) return { free, tied: free };
   const fingersIn = (way: Way) => (index: number) =>
     open.layers[index]!.pattern.postures[way.path.postures[index]!]!.fingers;
@@ -71,7 +61,7 @@ function* tiedWay(
       // Nothing changes any more, or another beginning has come here before.
       if (tried.has(leadsText(leads))) break;
       tried.add(leadsText(leads));
-      way = latest = wayThrough(open, targetsOf(groups, leads, runs), strength, latest);
+      way = latest = wayThrough(open, targetsOf(groups, leads, usual), pricing, latest);
       if (!best || way.path.effort < best.path.effort - AS_GOOD) best = way;
       follow = LEADERS[0]!;
     }
@@ -109,12 +99,12 @@ export interface Given {
 }
 
 /** Groups of like bars without those that are meant to be different. */
-const groupsWithout = ({ groups, slices }: OpenPiece, apart: ReadonlySet<number> | undefined): readonly Likeness[] =>
+const groupsWithout = ({ groups, slices }: OpenPiece, apart: ReadonlySet<number> | undefined): readonly Alike[] =>
   apart === undefined || apart.size === 0
     ? groups
     : groups
-        .map((bars) => bars.filter((bar) => !apart.has(slices[bar[0]!]!.slice.bar)))
-        .filter((bars) => bars.length > 1);
+        .map((group) => ({ ...group, bars: group.bars.filter((bar) => !apart.has(slices[bar[0]!]!.slice.bar)) }))
+        .filter(({ bars }) => bars.length > 1);
 
 /** Share of the work that opening a piece takes where its keys have not been seen before. */
 const OPENED = 0.6;

@@ -51,7 +51,7 @@ export const alterInKey = (step: Step, fifths: number): number => {
 };
 
 /** Places on the staff counted from C0: seven to the octave. */
-const placeOf = ({ step, octave }: Pitch): number => octave * 7 + STEPS.indexOf(step);
+export const letterPlace = ({ step, octave }: Pitch): number => octave * 7 + STEPS.indexOf(step);
 
 const naturalAt = (place: number): Pitch => ({
   step: STEPS[((place % 7) + 7) % 7]!,
@@ -61,13 +61,13 @@ const naturalAt = (place: number): Pitch => ({
 
 /** The pitch so many steps of a key away. @example stepBeside(E4, 1, 1) // => F#4 */
 export const stepBeside = (pitch: Pitch, steps: number, fifths: number): Pitch => {
-  const natural = naturalAt(placeOf(pitch) + steps);
+  const natural = naturalAt(letterPlace(pitch) + steps);
   return { ...natural, alter: alterInKey(natural.step, fifths) };
 };
 
 /** A key of the piano spelled on another letter; the pitch itself where that would take more than two accidentals. */
 const spelledOn = (pitch: Pitch, letters: number): Pitch => {
-  const natural = naturalAt(placeOf(pitch) + letters);
+  const natural = naturalAt(letterPlace(pitch) + letters);
   const alter = midiOf(pitch) - midiOf(natural);
   return Math.abs(alter) <= 2 ? { ...natural, alter } : pitch;
 };

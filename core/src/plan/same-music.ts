@@ -18,7 +18,8 @@ const kindOf = (firstKeys: readonly number[]): Likeness => {
 
 /** Bars of a solved hand that are told as the same music. Halves within one bar are no news to a reader. */
 export const alikeBars = ({ alike, slices }: HandSolution): readonly AlikeBars[] =>
-  alike.flatMap((figures): AlikeBars[] => {
+  alike.flatMap(({ bars: figures, price }): AlikeBars[] => {
+    if (price !== 'sameMusic') return [];
     const begins = figures.map((figure) => slices[figure[0]!]!.playable);
     const bars = [...new Set(begins.map(({ slice }) => slice.bar))].sort((a, b) => a - b);
     if (bars.length < 2) return [];

@@ -1,7 +1,7 @@
 import type { Finger } from '../../hand/hand';
 import type { Steps } from '../../steps';
 import type { PlayableSlice } from '../model/playable';
-import type { Likeness } from '../likeness/ties';
+import type { Alike } from '../likeness/ties';
 import type { Lattice } from '../search/lattice';
 import { roundEffort } from '../prices/round-effort';
 import { differences, ledgerOf, type Difference, type PricedLattice, type Stretch } from './reasons';
@@ -31,7 +31,7 @@ export interface BarAlternative {
 export interface Solved extends PricedLattice {
   readonly slices: readonly PlayableSlice[];
   /** Bars and halves of bars that are drawn to the same fingers. */
-  readonly alike: readonly Likeness[];
+  readonly alike: readonly Alike[];
   readonly reached: readonly Float64Array[];
   readonly remaining: readonly Float64Array[];
   readonly postures: readonly number[];

@@ -3,7 +3,7 @@ import { chargeStart, type Lattice, type StepTable } from '../search/lattice';
 import { chargeState, chargeStep, writeInto, type Ledger } from '../search/price';
 import { PRICE, PRICES, type PriceName } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
-import { strayFingers, tieStrength, type Targets } from '../likeness/ties';
+import { chargeStrays, type Targets } from '../likeness/targets';
 
 /** A lattice with all that its prices were made of. */
 export interface PricedLattice {
@@ -55,10 +55,9 @@ export const ledgerOf = (
     const layer = lattice.layers[index]!;
     const posture = layer.pattern.postures[at]!;
     chargeState(layer.pattern.view, posture, pricing, charge);
-    const target = targets.get(index);
-    if (index === 0 && !target?.inRun) chargeStart(layer, posture, key, pricing.side, charge);
-    const stray = target ? strayFingers(layer, at, target) : 0;
-    if (stray > 0) charge(PRICE.sameMusic, (stray * tieStrength(pricing)) / pricing.weights[PRICE.sameMusic]!);
+    const own = targets.get(index) ?? [];
+    if (index === 0 && !own.some(({ leads }) => leads)) chargeStart(layer, posture, key, pricing.side, charge);
+    chargeStrays(layer, at, own, pricing, charge);
     const came = ahead === 0 ? before : postures[ahead - 1];
     if (came === undefined) return;
     for (const [price, amount] of stepLedger(lattice, index, came, at, pricing)) charge(PRICE[price], amount);

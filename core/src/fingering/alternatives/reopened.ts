@@ -3,7 +3,7 @@ import type { Solved } from './alternatives';
 import type { Allowed } from '../model/finger-set';
 import type { Lattice, LatticeBuilder } from '../search/lattice';
 import { stepBackward, stepForward } from '../search/search';
-import { drawnTo, tieStrength, type Targets } from '../likeness/ties';
+import { drawnTo, type Targets } from '../likeness/targets';
 import { pieceWithLocks } from '../ways';
 
 type Window = readonly [number, number];
@@ -39,8 +39,13 @@ export const reopened = (
   window: Window,
 ): Solved => {
   const { open, slices } = pieceWithLocks(builder, score, allowed);
-  const targets: Targets = new Map([...solved.targets].filter(([index, { inRun }]) => inRun || !within(index, window)));
-  const inside = drawnTo(open, targets, tieStrength(builder.pricing));
+  const targets: Targets = new Map(
+    [...solved.targets].map(([index, own]) => [
+      index,
+      within(index, window) ? own.filter(({ price }) => price !== 'sameMusic') : own,
+    ]),
+  );
+  const inside = drawnTo(open, targets, builder.pricing);
   const lattice: Lattice = {
     steps: solved.lattice.steps,
     layers: solved.lattice.layers.map((layer, index) => (within(index, window) ? inside.layers[index]! : layer)),

@@ -52,7 +52,7 @@ export const MOVES_AS_USUAL: Rules['moves'] = {
 export const DEFAULT_RULES: Rules = {
   moves: MOVES_AS_USUAL,
   repeats: 'by-speed',
-  fastRepeatsPerSecond: 4,
+  fastRepeatsPerSecond: 5.5,
   blackThumb: 'avoid',
   crossing: 'outer-voices',
   connected: { right: 'upper', left: 'none' },

@@ -49,14 +49,20 @@ export const keyView = (midi: number, side: Side, held: boolean): SoundingKey =>
 
 export const byPlace = (a: SoundingKey, b: SoundingKey): number => a.place - b.place;
 
+/** Of several keys that are left, the one nearest to where the line goes on: there the voice is carried. */
+const nearest = (keys: readonly SoundingKey[], leaving: readonly number[], place: number): number =>
+  leaving.reduce((best, index) =>
+    Math.abs(keys[index]!.place - place) < Math.abs(keys[best]!.place - place) ? index : best,
+  );
+
 const findLead = (from: SliceView, to: SliceView, kept: LinkView['kept']): Lead | undefined => {
   const leaving = from.keys.map((_, index) => index).filter((index) => !kept.some(([a]) => a === index));
   const struck = to.keys.map((_, index) => index).filter((index) => !to.keys[index]?.held);
-  const [only, another] = leaving;
   const [next, second] = struck;
-  return only !== undefined && another === undefined && next !== undefined && second === undefined
-    ? { from: only, to: next }
-    : undefined;
+  if (leaving.length === 0 || next === undefined || second !== undefined) return undefined;
+  // A block that is let go as one leads nowhere; two voices that are let go together each lead on.
+  if (leaving.length > 1 && leaving.every((index) => !from.keys[index]!.held)) return undefined;
+  return { from: nearest(from.keys, leaving, to.keys[next]!.place), to: next };
 };
 
 /** What a step is besides its two slices and how they are connected. */

@@ -13,6 +13,7 @@ interface PriceWords {
 
 const TRIAL = 'second trial (docs/engine.md)';
 const FIRST_TRIAL = 'first trial (docs/engine.md)';
+const THIRD_TRIAL = 'third trial (docs/engine.md)';
 const CRAFT = 'common practice, no source';
 
 const words = (unit: string, source: string, what: string): PriceWords => ({ unit, source, what });
@@ -98,7 +99,14 @@ export const PRICES = {
   chordChangedFinger: words('finger', TRIAL, 'other fingers on keys struck again'),
   silentSubstitution: words('substitution', CRAFT, 'a silent substitution'),
   releaseEarly: words('key', CRAFT, 'letting a held key go early'),
-  sameMusic: words('note', TRIAL, 'leaving the pattern of a run or of the same music elsewhere'),
+  sameMusic: words('note', TRIAL, 'other fingers than the same music elsewhere'),
+  movedFigure: words('note', THIRD_TRIAL, 'other fingers than the same figure elsewhere'),
+  runPattern: words('note', TRIAL, 'leaving the pattern of the run'),
+  scaleGroups: words('note', THIRD_TRIAL, 'leaving the fingers of the scale'),
+  chromaticFingers: words('note', CRAFT, 'leaving the fingers of the chromatic scale'),
+  blockShape: words('note', THIRD_TRIAL, 'other fingers than the usual ones of the chord'),
+  brokenBlock: words('note', THIRD_TRIAL, 'other fingers than the block chord has'),
+  rotation: words('stroke', CRAFT, 'quick repeats out of their rotation'),
   rootThumb: words('octave pattern', CRAFT, 'a run whose white key-note is not under the thumb'),
   untaught: words('move', CRAFT, 'a move that has not been taught'),
 } as const satisfies Readonly<Record<string, PriceWords>>;

@@ -1,0 +1,144 @@
+import type { Finger, Side } from '../../hand/hand';
+import { isBlack, keyPlace } from '../../keyboard/geometry';
+import { isRootOctave, type Block } from '../../reading/blocks';
+import type { Reading } from '../../reading/reading';
+import type { Rotation } from '../../reading/rotations';
+import { SCALES, type ScaleRun } from '../../reading/scale-runs';
+import type { Press } from '../../score/slices';
+import { ALL_FINGERS, setOf, type FingerSet } from '../model/finger-set';
+import type { PlayableSlice } from '../model/playable';
+import type { PriceName } from '../prices/prices';
+import { shapesFor } from './block-shapes';
+import type { Target } from './targets';
+
+/** The usual fingers of what a teacher sees in the music: blocks, scales, chromatic lines, quick repeats. */
+
+/** Fingers that a press is drawn to, and what leaving them costs. */
+interface Wish {
+  readonly press: Press;
+  readonly wanted: FingerSet;
+  readonly price: PriceName;
+}
+
+const fromThumb = <T>(items: readonly T[], side: Side): readonly T[] => (side === 'right' ? items : [...items].reverse());
+
+/** White keys between two keys. */
+const whiteKeysBetween = (low: number, high: number): number =>
+  Math.ceil(keyPlace(high) - SLACK) - Math.floor(keyPlace(low) + SLACK) - 1;
+
+const SLACK = 1e-6;
+
+/** A left-hand triad from root to octave: 5-4-2-1 over one white key between its lowest two, 5-3-2-1 over two (craft). */
+const leftRootOctave = (keys: readonly number[]): readonly Finger[] =>
+  whiteKeysBetween(keys[0]!, keys[1]!) === 1 ? [1, 2, 4, 5] : [1, 2, 3, 5];
+
+const blockWishes = ({ keys, presses, broken }: Block, side: Side): Wish[] => {
+  const ordered = fromThumb(keys, side);
+  const shapes =
+    broken && side === 'left' && isRootOctave(keys) ? [leftRootOctave(keys)] : shapesFor(ordered);
+  if (shapes.length === 0) return [];
+  return presses.map((press) => {
+    const at = ordered.indexOf(press.midi);
+    return {
+      press,
+      wanted: setOf(...shapes.map((shape) => shape[at]!)),
+      price: broken ? 'brokenBlock' : 'blockShape',
+    };
+  });
+};
+
+const rotationWishes = ({ presses, group }: Rotation): Wish[] =>
+  presses.map((press, index) => ({
+    press,
+    wanted: setOf((group - (index % group)) as Finger),
+    price: 'rotation',
+  }));
+
+/** Fingers of a scale by its degrees, from the tonic. */
+export type ScaleFingers = (tonic: number, scale: ScaleRun['scale']) => readonly Finger[] | undefined;
+
+const MOST_IN_A_GROUP = 5;
+
+/**
+ * A run going away from the thumb's side: the scale's fingers, where before the first thumb it may also begin with the thumb,
+ * and after the last one go on to the fifth finger.
+ */
+const outwardSets = (pattern: readonly Finger[]): readonly FingerSet[] => {
+  const thumbs = pattern.flatMap((finger, index) => (finger === 1 ? [index] : []));
+  const [first, last] = [thumbs[0] ?? pattern.length, thumbs[thumbs.length - 1] ?? 0];
+  const before = thumbs[thumbs.length - 2];
+  return pattern.map((finger, index) => {
+    const set = setOf(finger);
+    if (index < first && first < MOST_IN_A_GROUP) return set | setOf((index + 1) as Finger);
+    const from = before ?? (first === 0 ? undefined : 0);
+    if (index >= last && from !== undefined && pattern.length - from <= MOST_IN_A_GROUP)
+      return set | setOf((index - from + 1) as Finger);
+    return set;
+  });
+};
+
+const scaleWishes = ({ presses, tonic, scale, up }: ScaleRun, side: Side, fingersOf: ScaleFingers): Wish[] => {
+  const fingers = fingersOf(tonic, scale);
+  if (!fingers) return [];
+  const steps: readonly number[] = SCALES[scale];
+  const outward = up === (side === 'right');
+  const line = outward ? presses : [...presses].reverse();
+  const pattern = line.map(({ midi }) => fingers[steps.indexOf((midi - tonic + 120) % 12)]!);
+  return outwardSets(pattern).map((wanted, index) => ({ press: line[index]!, wanted, price: 'scaleGroups' }));
+};
+
+/** Where two white keys adjoin, the second finger's: right hand F and C, left hand E and B. Common practice, no source. */
+const SECOND: Readonly<Record<Side, readonly number[]>> = { right: [5, 0], left: [4, 11] };
+
+const chromaticFinger = (midi: number, side: Side): Finger => {
+  if (isBlack(midi)) return 3;
+  return SECOND[side].includes(midi % 12) ? 2 : 1;
+};
+
+const chromaticWishes = (presses: readonly Press[], side: Side): Wish[] =>
+  presses.slice(1, -1).map((press) => ({
+    press,
+    wanted: setOf(chromaticFinger(press.midi, side)),
+    price: 'chromaticFingers',
+  }));
+
+const wishesOf = (reading: Reading, side: Side, fingersOf: ScaleFingers, chromaticInThrees: boolean): readonly Wish[] => [
+  ...reading.blocks.flatMap((block) => blockWishes(block, side)),
+  ...reading.rotations.flatMap(rotationWishes),
+  ...reading.scaleRuns.flatMap((run) => scaleWishes(run, side, fingersOf)),
+  ...(chromaticInThrees ? reading.chromaticLines.flatMap((line) => chromaticWishes(line, side)) : []),
+];
+
+/** Where two wishes meet, what both allow; where nothing is, either. */
+const agreed = (set: FingerSet, { wanted }: Wish): FingerSet => (set & wanted) || set | wanted;
+
+/** The usual fingers as targets of the slices. */
+export const usualTargets = (
+  reading: Reading,
+  slices: readonly PlayableSlice[],
+  side: Side,
+  fingersOf: ScaleFingers,
+  chromaticInThrees: boolean,
+): ReadonlyMap<number, readonly Target[]> => {
+  const byPress = new Map<Press, Wish[]>();
+  for (const wish of wishesOf(reading, side, fingersOf, chromaticInThrees))
+    byPress.set(wish.press, [...(byPress.get(wish.press) ?? []), wish]);
+  const targets = new Map<number, readonly Target[]>();
+  slices.forEach(({ presses, slice }, index) => {
+    const own = slice.struck.flatMap((press) => byPress.get(press) ?? []);
+    if (own.length === 0) return;
+    const prices = [...new Set(own.map(({ price }) => price))];
+    targets.set(
+      index,
+      prices.map((price) => ({
+        wanted: presses.map((press) =>
+          (byPress.get(press) ?? []).filter((wish) => wish.price === price).reduce(agreed, ALL_FINGERS),
+        ),
+        price,
+        share: 1,
+        leads: false,
+      })),
+    );
+  });
+  return targets;
+};

@@ -1,0 +1,133 @@
+import { isBlack } from '../keyboard/geometry';
+import type { Press, Slice } from '../score/slices';
+import type { Score } from '../score/score';
+import { oneWayStretches } from './lines';
+import { levelsOf, strokesIn } from './stretches';
+
+/**
+ * Notes of one harmony that lie under one hand: a chord struck at once, or broken over a bar, a half of it or a beat. A teacher
+ * calls it a block, and has it practised as one.
+ */
+export interface Block {
+  readonly bar: number;
+  readonly broken: boolean;
+  /** Its keys from low to high, MIDI. */
+  readonly keys: readonly number[];
+  /** The strokes that play it. */
+  readonly presses: readonly Press[];
+}
+
+/** Chords by their semitones above the root: triads and sevenths in common use. */
+const CHORDS: readonly (readonly number[])[] = [
+  [0, 4, 7, 10], [0, 4, 7, 11], [0, 3, 7, 10], [0, 3, 6, 10], [0, 3, 6, 9], [0, 4, 8],
+]; // prettier-ignore
+
+const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
+
+/** Whether all keys belong to one triad or seventh chord. */
+export const isOneHarmony = (keys: readonly number[]): boolean => {
+  const classes = [...new Set(keys.map(pitchClass))];
+  return CHORDS.some((chord) =>
+    Array.from({ length: 12 }, (_, root) => root).some((root) =>
+      classes.every((one) => chord.includes(pitchClass(one - root))),
+    ),
+  );
+};
+
+const LEAST_KEYS = 3;
+const MOST_KEYS = 5;
+
+/** A tenth: beyond an octave the hand turns about a middle finger, but it is still one block to a teacher. Semitones. */
+const WIDEST = 16;
+
+const OCTAVE = 12;
+const FIFTH = 7;
+
+const keysOf = (presses: readonly Press[]): readonly number[] =>
+  [...new Set(presses.map(({ midi }) => midi))].sort((a, b) => a - b);
+
+/** Fewest strokes that make a broken chord. */
+const LEAST_STROKES = 3;
+
+const isThird = (semitones: number): boolean => semitones === 3 || semitones === 4;
+
+/** A triad from its root to the octave; keys from low to high, MIDI. */
+export const isRootOctave = (keys: readonly number[]): boolean => {
+  const [a, b, c, d] = keys as [number, number, number, number];
+  return keys.length === 4 && isThird(b - a) && isThird(c - b) && d - a === OCTAVE && c - a === FIFTH;
+};
+
+/** On a black root the thumb finds its place elsewhere, as in a longer arpeggio. */
+const isBlackArpeggio = (keys: readonly number[]): boolean => {
+  const sorted = [...keys].sort((a, b) => a - b);
+  return isRootOctave(sorted) && isBlack(sorted[0]!);
+};
+
+/** Strokes of lines that go one way for more than an octave, or for one from a black root: arpeggios, not blocks. */
+const inArpeggios = (slices: readonly Slice[]): ReadonlySet<Slice> =>
+  new Set(
+    oneWayStretches(slices)
+      .filter((line) => {
+        const keys = line.map(({ struck }) => struck[0]!.midi);
+        return Math.abs(keys[0]! - keys[keys.length - 1]!) > OCTAVE || isBlackArpeggio(keys);
+      })
+      .flat(),
+  );
+
+/** A second is part of a broken chord only beside a wide gap (B F G); among thirds it is a step of a tune. Semitones. */
+const SECOND = 2;
+const WIDE_GAP = 5;
+
+const isStepOfATune = (keys: readonly number[]): boolean => {
+  const gaps = keys.slice(1).map((key, index) => key - keys[index]!);
+  return Math.min(...gaps) <= SECOND && Math.max(...gaps) < WIDE_GAP;
+};
+
+const brokenBlock = (bar: number, strokes: readonly Slice[], arpeggios: ReadonlySet<Slice>): Block | undefined => {
+  if (strokes.length < LEAST_STROKES || strokes.some((slice) => arpeggios.has(slice) || slice.ornamental || slice.grace))
+    return undefined;
+  const presses = strokes.flatMap(({ struck }) => struck);
+  const keys = keysOf(presses);
+  const span = keys[keys.length - 1]! - keys[0]!;
+  if (keys.length < LEAST_KEYS || keys.length > MOST_KEYS || span > WIDEST || !isOneHarmony(keys)) return undefined;
+  if (isStepOfATune(keys)) return undefined;
+  // Wider than an octave only three keys make one shape.
+  if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
+  // What is held from before needs fingers of its own.
+  if (strokes[0]!.held.length > 0) return undefined;
+  return { bar, broken: true, keys, presses };
+};
+
+/** Broken chords of one bar: the bar as a whole where it is one, else its halves, else its beats. */
+const brokenIn = (score: Score, bar: number, slices: readonly Slice[], arpeggios: ReadonlySet<Slice>): Block[] => {
+  const found: Block[] = [];
+  const taken = new Set<Slice>();
+  for (const level of levelsOf(score, bar))
+    for (const stretch of level) {
+      const strokes = strokesIn(slices, stretch);
+      if (strokes.some((slice) => taken.has(slice))) continue;
+      const block = brokenBlock(bar, strokes, arpeggios);
+      if (!block) continue;
+      found.push(block);
+      for (const slice of strokes) taken.add(slice);
+    }
+  return found;
+};
+
+const struckTogether = (slices: readonly Slice[]): Block[] =>
+  slices.flatMap(({ bar, struck, rolled }) =>
+    struck.length >= LEAST_KEYS && struck.length <= MOST_KEYS && !rolled
+      ? [{ bar, broken: false, keys: keysOf(struck), presses: struck }]
+      : [],
+  );
+
+/** All blocks of a hand: chords struck at once, and broken ones. */
+export const blocksIn = (score: Score, slices: readonly Slice[]): readonly Block[] => {
+  const byBar = new Map<number, Slice[]>();
+  for (const slice of slices) byBar.set(slice.bar, [...(byBar.get(slice.bar) ?? []), slice]);
+  const arpeggios = inArpeggios(slices);
+  return [
+    ...struckTogether(slices),
+    ...[...byBar].flatMap(([bar, own]) => brokenIn(score, bar, own, arpeggios)),
+  ];
+};

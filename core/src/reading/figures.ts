@@ -1,0 +1,184 @@
+import { isBlack, keyPlace } from '../keyboard/geometry';
+import { letterPlace, type Pitch } from '../keyboard/pitch';
+import type { Score } from '../score/score';
+import { levelsOf } from './stretches';
+
+/** All that sounds under one hand when something is struck, low to high. */
+export interface Stroke {
+  readonly bar: number;
+  readonly onsetTicks: number;
+  readonly keys: readonly { readonly midi: number; readonly pitch: Pitch; readonly held: boolean }[];
+}
+
+/**
+ * Figures that are alike, each as indices of its strokes in order: the same keys at the same times (also an octave apart), or a
+ * figure that moves along the scale and keeps its shape.
+ */
+export interface Likeness {
+  readonly kind: 'same' | 'moved';
+  readonly figures: readonly (readonly number[])[];
+}
+
+/** Figures with fewer strokes than this say nothing about one another. */
+const LEAST_STROKES = 3;
+
+/** A figure that comes again elsewhere wants to be known by more. */
+const LEAST_STROKES_APART = 4;
+
+/** White keys under a resting hand: what lies within them moves from finger to finger, not with the hand. */
+const ONE_POSITION = 5;
+
+/** A figure moves on by up to a fourth. Scale steps. */
+const FARTHEST_MOVE = 3;
+
+interface Figure {
+  readonly strokes: readonly number[];
+  /** When keys go down and how exactly they lie to one another; the same text, the same feel under the hand. */
+  readonly shape: string;
+  /** When keys go down and how they lie to one another by scale steps. */
+  readonly contour: string;
+  /** White key of the first key, and its staff place. */
+  readonly origin: number;
+  readonly letter: number;
+  readonly range: readonly [number, number];
+  readonly keys: number;
+}
+
+const lettersOf = (stroke: Stroke): number[] => stroke.keys.map(({ pitch }) => letterPlace(pitch));
+
+const figureOf = (all: readonly Stroke[], strokes: readonly number[]): Figure => {
+  const own = strokes.map((index) => all[index]!);
+  const [first] = own as [Stroke];
+  const origin = Math.floor(keyPlace(first.keys[0]!.midi));
+  const letter = lettersOf(first)[0]!;
+  const written = (of: (key: Stroke['keys'][number]) => string): string =>
+    own.map(({ onsetTicks, keys }) => `${onsetTicks - first.onsetTicks}:${keys.map(of).join('+')}`).join(' ');
+  const letters = own.flatMap(lettersOf);
+  return {
+    strokes,
+    shape: written(
+      ({ midi, held }) =>
+        `${(keyPlace(midi) - origin).toFixed(1)}${isBlack(midi) ? 'b' : ''}${held ? 'h' : ''}`,
+    ),
+    contour: written(({ pitch, held }) => `${letterPlace(pitch) - letter}${held ? 'h' : ''}`),
+    origin,
+    letter,
+    range: [Math.min(...letters), Math.max(...letters)],
+    keys: new Set(own.flatMap(({ keys }) => keys.map(({ midi }) => midi))).size,
+  };
+};
+
+const groupBy = <T>(items: readonly T[], keyOf: (item: T) => string): readonly (readonly T[])[] => {
+  const groups = new Map<string, T[]>();
+  for (const item of items) {
+    const group = groups.get(keyOf(item));
+    if (group) group.push(item);
+    else groups.set(keyOf(item), [item]);
+  }
+  return [...groups.values()];
+};
+
+const isEnough = ({ strokes, keys }: Figure, least: number): boolean => strokes.length >= least && keys > 1;
+
+const inOctave = (place: number): number => ((place % 7) + 7) % 7;
+
+/** A bar whose second half repeats its first is two figures; any other bar is one. */
+const halvesOrWhole = (all: readonly Stroke[], bar: readonly number[]): readonly Figure[] => {
+  const middle = bar.length / 2;
+  if (bar.length % 2 === 0 && middle >= LEAST_STROKES) {
+    const halves = [bar.slice(0, middle), bar.slice(middle)].map((half) => figureOf(all, half));
+    const [first, second] = halves as [Figure, Figure];
+    if (first.shape === second.shape && first.origin === second.origin) return halves;
+  }
+  return [figureOf(all, bar)];
+};
+
+/** Bars and halves of bars that come again, also an octave apart. */
+const repeated = (all: readonly Stroke[], bars: readonly (readonly number[])[]): Likeness[] =>
+  groupBy(
+    bars.flatMap((bar) => halvesOrWhole(all, bar)).filter((figure) => isEnough(figure, LEAST_STROKES)),
+    ({ shape, origin }) => `${shape} ${inOctave(origin)}`,
+  )
+    .filter((figures) => figures.length > 1)
+    .map((figures) => ({ kind: 'same', figures: figures.map(({ strokes }) => strokes) }));
+
+const liesInOnePosition = (figures: readonly Figure[]): boolean => {
+  const ends = figures.flatMap(({ range }) => range);
+  return Math.max(...ends) - Math.min(...ends) < ONE_POSITION;
+};
+
+const movesOn = (before: Figure | undefined, after: Figure): boolean => {
+  if (before?.contour !== after.contour) return false;
+  const by = Math.abs(after.letter - before.letter);
+  return by > 0 && by <= FARTHEST_MOVE;
+};
+
+/** Neighbouring figures of one contour that move on along the scale. */
+const chainsOf = (figures: readonly (Figure | undefined)[]): readonly (readonly Figure[])[] => {
+  const chains: Figure[][] = [];
+  figures.forEach((figure, index) => {
+    if (!figure || !isEnough(figure, LEAST_STROKES)) return;
+    const last = chains[chains.length - 1];
+    const before = figures[index - 1];
+    if (last && before && last[last.length - 1] === before && movesOn(before, figure)) last.push(figure);
+    else chains.push([figure]);
+  });
+  return chains.filter((chain) => chain.length > 1 && !liesInOnePosition(chain));
+};
+
+/** Strokes by the stretches of one level of cutting (bars, halves, beats), empty stretches too. */
+const cut = (score: Score, all: readonly Stroke[], bars: readonly (readonly number[])[], level: number) =>
+  bars.flatMap((bar) => {
+    const levels = levelsOf(score, all[bar[0]!]!.bar);
+    return (levels[level] ?? []).map(({ fromTicks, toTicks }) =>
+      bar.filter((index) => all[index]!.onsetTicks >= fromTicks && all[index]!.onsetTicks < toTicks),
+    );
+  });
+
+const DEEPEST_LEVEL = 2;
+
+/** Figures that move along the scale: whole bars, else halves, else beats. */
+const moved = (score: Score, all: readonly Stroke[], bars: readonly (readonly number[])[]): Likeness[] => {
+  const found: Likeness[] = [];
+  const taken = new Set<number>();
+  for (let level = 0; level <= DEEPEST_LEVEL; level += 1) {
+    const figures = cut(score, all, bars, level).map((strokes) =>
+      strokes.length === 0 || strokes.some((index) => taken.has(index)) ? undefined : figureOf(all, strokes),
+    );
+    for (const chain of chainsOf(figures)) {
+      const [first] = chain as [Figure];
+      // Whole bars that feel the same under the hand are the same music to it.
+      const kind = level === 0 && chain.every(({ shape }) => shape === first.shape) ? 'same' : 'moved';
+      found.push({ kind, figures: chain.map(({ strokes }) => strokes) });
+      for (const { strokes } of chain) for (const index of strokes) taken.add(index);
+    }
+  }
+  return found;
+};
+
+/** Bars of one shape on keys of the same colours that are not neighbours. */
+const elsewhere = (all: readonly Stroke[], bars: readonly (readonly number[])[]): Likeness[] =>
+  groupBy(
+    bars.map((bar) => figureOf(all, bar)).filter((figure) => isEnough(figure, LEAST_STROKES_APART)),
+    ({ contour }) => contour,
+  )
+    .filter((figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures))
+    .map((figures) => ({ kind: 'moved', figures: figures.map(({ strokes }) => strokes) }));
+
+const strokesByBar = (all: readonly Stroke[], isStruck: (index: number) => boolean): readonly (readonly number[])[] => {
+  const bars: number[][] = [];
+  all.forEach(({ bar }, index) => {
+    if (isStruck(index)) (bars[bar] ??= []).push(index);
+  });
+  return bars.filter(Boolean);
+};
+
+/** All figures of a hand that are alike. `isStruck` tells strokes from moments at which keys are only held. */
+export const likenessesIn = (
+  score: Score,
+  all: readonly Stroke[],
+  isStruck: (index: number) => boolean,
+): readonly Likeness[] => {
+  const bars = strokesByBar(all, isStruck);
+  return [...repeated(all, bars), ...moved(score, all, bars), ...elsewhere(all, bars)];
+};
