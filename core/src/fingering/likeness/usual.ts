@@ -1,6 +1,7 @@
 import type { Finger, Side } from '../../hand/hand';
 import { isBlack, keyPlace } from '../../keyboard/geometry';
 import { isRootOctave, type Block } from '../../reading/blocks';
+import type { Octave } from '../../reading/octaves';
 import type { Reading } from '../../reading/reading';
 import type { Rotation } from '../../reading/rotations';
 import { SCALES, type ScaleRun } from '../../reading/scale-runs';
@@ -45,6 +46,16 @@ const blockWishes = ({ keys, presses, broken }: Block, side: Side): Wish[] => {
       price: broken ? 'brokenBlock' : 'blockShape',
     };
   });
+};
+
+/** Thumb inside; outside 5, on a black key 4, which a single octave may also take with 5. */
+const octaveWishes = ({ low, high, connected }: Octave, side: Side): Wish[] => {
+  const [inner, outer] = side === 'right' ? [low, high] : [high, low];
+  const onBlack = connected ? setOf(4) : setOf(4, 5);
+  return [
+    { press: inner, wanted: setOf(1), price: 'octaveFingers' },
+    { press: outer, wanted: isBlack(outer.midi) ? onBlack : setOf(5), price: 'octaveFingers' },
+  ];
 };
 
 const rotationWishes = ({ presses, group }: Rotation): Wish[] =>
@@ -104,6 +115,7 @@ const chromaticWishes = (presses: readonly Press[], side: Side): Wish[] =>
 
 const wishesOf = (reading: Reading, side: Side, fingersOf: ScaleFingers, chromaticInThrees: boolean): readonly Wish[] => [
   ...reading.blocks.flatMap((block) => blockWishes(block, side)),
+  ...reading.octaves.flatMap((octave) => octaveWishes(octave, side)),
   ...reading.rotations.flatMap(rotationWishes),
   ...reading.scaleRuns.flatMap((run) => scaleWishes(run, side, fingersOf)),
   ...(chromaticInThrees ? reading.chromaticLines.flatMap((line) => chromaticWishes(line, side)) : []),

@@ -106,6 +106,7 @@ export const PRICES = {
   chromaticFingers: words('note', CRAFT, 'leaving the fingers of the chromatic scale'),
   blockShape: words('note', THIRD_TRIAL, 'other fingers than the usual ones of the chord'),
   brokenBlock: words('note', THIRD_TRIAL, 'other fingers than the block chord has'),
+  octaveFingers: words('note', CRAFT, 'other fingers than an octave usually has'),
   rotation: words('stroke', CRAFT, 'quick repeats out of their rotation'),
   rootThumb: words('octave pattern', CRAFT, 'a run whose white key-note is not under the thumb'),
   untaught: words('move', CRAFT, 'a move that has not been taught'),

@@ -9,6 +9,7 @@ import { hinge } from './hinge';
 import { leaveRest } from './leave-rest';
 import { openHand } from './open-hand';
 import { ornament } from './ornament';
+import { pairPass } from './pair-pass';
 import { pairSpan } from './pair-span';
 import { pass } from './pass';
 import { repeats } from './repeats';
@@ -47,6 +48,7 @@ export const MOVE_TERMS: readonly MoveTerm[] = [
   stretchMove,
   hinge,
   pass,
+  pairPass,
   substitution,
   slide,
   fingerOverFinger,

@@ -10,14 +10,23 @@ const isKept = (step: FingersStep, index: number): boolean => step.kept.some(([a
 const THUMB_SHARE = 1 / 3;
 
 /** Share by connection for pairs (second trial); fuller chords move as blocks, and their fingers hop as they like. */
-const IN_SLUR = 3;
-const BETWEEN_PAIRS = 0.2;
+const BETWEEN_PAIRS = { slur: 3, plain: 0.2 } as const;
 
 const arePairs = ({ from, to }: FingersStep): boolean => from.keys.length <= 2 && to.keys.length <= 2;
 
+/** Thirds that go on by a step have other fingers ready; wider pairs have not. u. */
+const THIRD = 2.2;
+const STEP = 1.2;
+const BETWEEN_THIRDS = { slur: 6, plain: 4 } as const;
+
+const isNarrowStep = ({ from, to }: FingersStep): boolean =>
+  [from, to].every(({ keys }) => keys.length === 2 && keys[1]!.place - keys[0]!.place <= THIRD) &&
+  Math.abs(to.keys[0]!.place - from.keys[0]!.place) <= STEP;
+
 const chargeChord = (step: FingersStep, charge: Charge): void => {
   if (!isJoined(step.link) || !arePairs(step)) return;
-  const share = step.link === 'slur' ? IN_SLUR : BETWEEN_PAIRS;
+  const shares = isNarrowStep(step) ? BETWEEN_THIRDS : BETWEEN_PAIRS;
+  const share = step.link === 'slur' ? shares.slur : shares.plain;
   step.to.keys.forEach((key, b) => {
     if (key.held) return;
     const finger = fingerAt(step.b, b);
