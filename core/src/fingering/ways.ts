@@ -7,7 +7,7 @@ import { openPiece, withLocks, type OpenPiece } from './piece';
 import type { Pricing } from './prices/pricing';
 import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search/search';
 import { drawnTo, type Drawn, type Targets } from './likeness/targets';
-import { LEADERS, leadsOf, leadsText, targetsOf, type Alike } from './likeness/ties';
+import { leadsOf, targetsOf, type Alike } from './likeness/ties';
 
 /** A way through a lattice drawn to some targets, with the forward efforts that found it. */
 interface Way extends Drawn {
@@ -29,15 +29,9 @@ const wayThrough = (open: Lattice, targets: Targets, pricing: Pricing, known: Wa
   return { open, lattice, targets, reached, path: bestPath(lattice, reached) };
 };
 
-/** Rounds of letting like bars follow their leader; they settle after one or two. */
-const MOST_ROUNDS = 3;
-
-/** Ways that differ by less than this are as good: the first of them stands. */
-const AS_GOOD = 1e-4;
-
 /**
- * The best way with like bars drawn together: from several choices of leading bars, each followed until nothing changes, the
- * one that ends with the least effort.
+ * The best way with like figures drawn together: a way without that shows from both ends what each figure could do; they are
+ * drawn to what they share most cheaply, and solved again.
  */
 function* tiedWay(
   { open, slices, usual, groups }: OpenPiece,
@@ -46,27 +40,11 @@ function* tiedWay(
 ): Steps<Pick<Known, 'free' | 'tied'>> {
   const free = wayThrough(open, usual, pricing, known?.free);
   if (groups.length === 0) return { free, tied: free };
-  const fingersIn = (way: Way) => (index: number) =>
-    open.layers[index]!.pattern.postures[way.path.postures[index]!]!.fingers;
-  const tried = new Set<string>();
-  let best: Way | undefined;
-  // Each way differs in few targets from the one found before it: most of its efforts are taken over.
-  let latest = known?.tied ?? free;
-  for (const [turn, leader] of LEADERS.entries()) {
-    let way = free;
-    let follow = leader;
-    for (let round = 0; round < MOST_ROUNDS; round += 1) {
-      yield (turn + round / MOST_ROUNDS) / LEADERS.length;
-      const leads = leadsOf(groups, slices, fingersIn(way), follow);
-      // Nothing changes any more, or another beginning has come here before.
-      if (tried.has(leadsText(leads))) break;
-      tried.add(leadsText(leads));
-      way = latest = wayThrough(open, targetsOf(groups, leads, usual), pricing, latest);
-      if (!best || way.path.effort < best.path.effort - AS_GOOD) best = way;
-      follow = LEADERS[0]!;
-    }
-  }
-  return { free, tied: best ?? free };
+  yield 1 / 3;
+  const ends = { ...free, remaining: backward(free.lattice) };
+  const leads = leadsOf(groups, slices, ends);
+  yield 2 / 3;
+  return { free, tied: wayThrough(open, targetsOf(groups, leads, usual), pricing, known?.tied ?? free) };
 }
 
 /** What is remembered of a piece: it without locks, and how it was solved last. */

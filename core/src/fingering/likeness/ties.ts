@@ -4,6 +4,8 @@ import { likenessesIn, type Likeness, type Stroke } from '../../reading/figures'
 import type { Score } from '../../score/score';
 import type { PlayableSlice } from '../model/playable';
 import type { PriceName } from '../prices/prices';
+import type { BothEnds } from '../search/windows';
+import { sharedFingering } from './shared';
 import { drawnSet, type Target, type Targets } from './targets';
 
 /**
@@ -34,8 +36,6 @@ export const alikeIn = (score: Score, slices: readonly PlayableSlice[]): readonl
     ({ kind, figures }) => ({ bars: figures, price: PRICE_OF[kind] }),
   );
 
-type FingersAt = (slice: number) => readonly Finger[];
-
 const isLocked = ({ allowed }: PlayableSlice): boolean => allowed.some((set) => set !== ALL_FINGERS);
 
 /** One lock in a bar speaks for the same note of every bar like it. */
@@ -53,49 +53,24 @@ const lockedFingers = (
   });
 };
 
-/** How one bar of several is chosen to lead the others. */
-export type Leader = (bars: Alike['bars'], fingersAt: FingersAt) => readonly number[];
+/** What every figure of a group is drawn to, stroke by stroke. */
+export type Lead = readonly (readonly (Finger | null)[])[];
 
-const writtenOut = (bar: readonly number[], fingersAt: FingersAt): string =>
-  bar.map((index) => fingersAt(index).join('')).join(' ');
-
-/** The bar whose fingers most others have; the first of them where several are as many. */
-const mostCommon: Leader = (bars, fingersAt) => {
-  const counts = new Map<string, number>();
-  for (const bar of bars) {
-    const written = writtenOut(bar, fingersAt);
-    counts.set(written, (counts.get(written) ?? 0) + 1);
-  }
-  const most = Math.max(...counts.values());
-  return bars.find((bar) => counts.get(writtenOut(bar, fingersAt)) === most) ?? bars[0]!;
-};
-
-/** Ways to begin; solving goes on from each, and the best end is kept. */
-export const LEADERS: readonly Leader[] = [mostCommon, (bars) => bars[0]!, (bars) => bars[bars.length - 1]!];
-
-/** What every bar of a group is drawn to, stroke by stroke. */
-export type Wanted = readonly (readonly (Finger | null)[])[];
-
-/** What each group of like bars is drawn to, as its leading bar has it and locks have it. */
+/** What each group is drawn to: what its figures share most cheaply, and where one of them has a lock, that. */
 export const leadsOf = (
   groups: readonly Alike[],
   slices: readonly PlayableSlice[],
-  fingersAt: FingersAt,
-  leader: Leader,
-): readonly Wanted[] =>
+  ends: BothEnds,
+): readonly Lead[] =>
   groups.map(({ bars }) =>
-    leader(bars, fingersAt).map((led, stroke) => {
+    sharedFingering(bars, ends, (index) => slices[index]!.slice.struck.length === 0).map((fingers, stroke) => {
       const locked = bars.some((bar) => isLocked(slices[bar[stroke]!]!)) ? lockedFingers(bars, slices, stroke) : [];
-      return fingersAt(led).map((finger, key) => locked[key] ?? finger);
+      return fingers.map((finger, key) => locked[key] ?? finger);
     }),
   );
 
-/** Leads written out: the same text for the same targets. */
-export const leadsText = (leads: readonly Wanted[]): string =>
-  leads.map((lead) => lead.map((fingers) => fingers.join('')).join(' ')).join('|');
-
 /** Targets of all notes of like bars, beside the usual ones; octave runs go before. */
-export const targetsOf = (groups: readonly Alike[], leads: readonly Wanted[], usual: Targets): Targets => {
+export const targetsOf = (groups: readonly Alike[], leads: readonly Lead[], usual: Targets): Targets => {
   const targets = new Map<number, readonly Target[]>(usual);
   groups.forEach(({ bars, price }, group) =>
     leads[group]!.forEach((fingers, stroke) => {
