@@ -24,15 +24,16 @@ const CHORDS: readonly (readonly number[])[] = [
 
 const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
-/** Whether all keys belong to one triad or seventh chord. */
-export const isOneHarmony = (keys: readonly number[]): boolean => {
-  const classes = [...new Set(keys.map(pitchClass))];
-  return CHORDS.some((chord) =>
-    Array.from({ length: 12 }, (_, root) => root).some((root) =>
-      classes.every((one) => chord.includes(pitchClass(one - root))),
-    ),
+/** Whether all keys belong to a chord, on whatever root. */
+const isIn = (chord: readonly number[], keys: readonly number[]): boolean =>
+  Array.from({ length: 12 }, (_, root) => root).some((root) =>
+    keys.every((key) => chord.includes(pitchClass(key - root))),
   );
-};
+
+const DOMINANT = CHORDS[0]!;
+
+/** Whether all keys belong to one triad or seventh chord. */
+const isOneHarmony = (keys: readonly number[]): boolean => CHORDS.some((chord) => isIn(chord, keys));
 
 const LEAST_KEYS = 3;
 const MOST_KEYS = 5;
@@ -69,7 +70,9 @@ const inArpeggios = (slices: readonly Slice[]): ReadonlySet<Slice> =>
     oneWayStretches(slices)
       .filter((line) => {
         const keys = line.map(({ struck }) => struck[0]!.midi);
-        return Math.abs(keys[0]! - keys[keys.length - 1]!) > OCTAVE || isBlackArpeggio(keys);
+        return (
+          (keys.length > LEAST_KEYS && Math.abs(keys[0]! - keys[keys.length - 1]!) > OCTAVE) || isBlackArpeggio(keys)
+        );
       })
       .flat(),
   );
@@ -80,10 +83,28 @@ const WIDE_GAP = 5;
 
 const isStepOfATune = (keys: readonly number[]): boolean => {
   const gaps = keys.slice(1).map((key, index) => key - keys[index]!);
-  return Math.min(...gaps) <= SECOND && Math.max(...gaps) < WIDE_GAP;
+  return Math.min(...gaps) <= SECOND && (Math.max(...gaps) < WIDE_GAP || !isIn(DOMINANT, keys));
 };
 
-const brokenBlock = (bar: number, strokes: readonly Slice[], arpeggios: ReadonlySet<Slice>): Block | undefined => {
+/** A line that leaves the chord by the key beyond its outermost wants a finger left for it. Semitones. */
+const NEIGHBOUR = 2;
+
+const leavesBeyond = (keys: readonly number[], last: Slice, next: Slice | undefined): boolean => {
+  const [from, to] = [last.struck[0]!, next?.struck[0]];
+  if (!to || last.struck.length > 1 || (next!.link !== 'slur' && next!.link !== 'plain')) return false;
+  const [lowest, highest] = [keys[0]!, keys[keys.length - 1]!];
+  const by = to.midi - from.midi;
+  return (
+    (from.midi === highest && by > 0 && by <= NEIGHBOUR) || (from.midi === lowest && by < 0 && -by <= NEIGHBOUR)
+  );
+};
+
+const brokenBlock = (
+  bar: number,
+  strokes: readonly Slice[],
+  next: Slice | undefined,
+  arpeggios: ReadonlySet<Slice>,
+): Block | undefined => {
   if (strokes.length < LEAST_STROKES || strokes.some((slice) => arpeggios.has(slice) || slice.ornamental || slice.grace))
     return undefined;
   const presses = strokes.flatMap(({ struck }) => struck);
@@ -93,20 +114,28 @@ const brokenBlock = (bar: number, strokes: readonly Slice[], arpeggios: Readonly
   if (isStepOfATune(keys)) return undefined;
   // Wider than an octave only three keys make one shape.
   if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
+  if (leavesBeyond(keys, strokes[strokes.length - 1]!, next)) return undefined;
   // What is held from before needs fingers of its own.
   if (strokes[0]!.held.length > 0) return undefined;
   return { bar, broken: true, keys, presses };
 };
 
 /** Broken chords of one bar: the bar as a whole where it is one, else its halves, else its beats. */
-const brokenIn = (score: Score, bar: number, slices: readonly Slice[], arpeggios: ReadonlySet<Slice>): Block[] => {
+const brokenIn = (
+  score: Score,
+  bar: number,
+  slices: readonly Slice[],
+  after: ReadonlyMap<Slice, Slice>,
+  arpeggios: ReadonlySet<Slice>,
+): Block[] => {
   const found: Block[] = [];
   const taken = new Set<Slice>();
   for (const level of levelsOf(score, bar))
     for (const stretch of level) {
       const strokes = strokesIn(slices, stretch);
       if (strokes.some((slice) => taken.has(slice))) continue;
-      const block = brokenBlock(bar, strokes, arpeggios);
+      const last = strokes[strokes.length - 1];
+      const block = brokenBlock(bar, strokes, last && after.get(last), arpeggios);
       if (!block) continue;
       found.push(block);
       for (const slice of strokes) taken.add(slice);
@@ -116,7 +145,7 @@ const brokenIn = (score: Score, bar: number, slices: readonly Slice[], arpeggios
 
 const struckTogether = (slices: readonly Slice[]): Block[] =>
   slices.flatMap(({ bar, struck, rolled }) =>
-    struck.length >= LEAST_KEYS && struck.length <= MOST_KEYS && !rolled
+    struck.length >= LEAST_KEYS && struck.length <= MOST_KEYS && !rolled && !isStepOfATune(keysOf(struck))
       ? [{ bar, broken: false, keys: keysOf(struck), presses: struck }]
       : [],
   );
@@ -126,8 +155,9 @@ export const blocksIn = (score: Score, slices: readonly Slice[]): readonly Block
   const byBar = new Map<number, Slice[]>();
   for (const slice of slices) byBar.set(slice.bar, [...(byBar.get(slice.bar) ?? []), slice]);
   const arpeggios = inArpeggios(slices);
+  const after = new Map(slices.slice(1).map((slice, index) => [slices[index]!, slice]));
   return [
     ...struckTogether(slices),
-    ...[...byBar].flatMap(([bar, own]) => brokenIn(score, bar, own, arpeggios)),
+    ...[...byBar].flatMap(([bar, own]) => brokenIn(score, bar, own, after, arpeggios)),
   ];
 };

@@ -1,24 +1,24 @@
 import type { Finger } from '../../hand/hand';
 import type { Lattice, Layer } from '../search/lattice';
-import { successor } from '../search/search';
+import { predecessor, successor } from '../search/search';
 import type { BothEnds } from '../search/windows';
 
 /**
- * What fingers several figures can share at the least effort. Each figure proposes: its best fingering, and its best for every
- * other beginning. Each proposal is then tried in all figures at once, those that follow one another joined.
+ * What fingers several figures can share at the least effort. Some figures propose: their best fingering for each
+ * finger on each of their notes. Each proposal is then tried in all figures at once, those that follow one another joined.
  */
 
 /** Fingers of a figure, stroke by stroke, by press. */
 export type Fingering = readonly (readonly Finger[])[];
 
-/** Figures that propose, and proposals of each. More find nothing better. */
-const MOST_PROPOSERS = 6;
-const MOST_PROPOSALS = 6;
+/** Figures that propose, and choices at each of their strokes. More find nothing better. */
+const MOST_PROPOSERS = 3;
+const MOST_CHOICES = 5;
 
 const fingersAt = ({ pattern }: Layer, posture: number): readonly Finger[] => pattern.postures[posture]!.fingers;
 
 /** The best posture of each fingering of a layer, the best fingerings first. */
-const beginnings = ({ lattice, reached, remaining }: BothEnds, index: number): readonly number[] => {
+const choicesAt = ({ lattice, reached, remaining }: BothEnds, index: number): readonly number[] => {
   const best: { readonly posture: number; readonly effort: number }[] = [];
   for (const { from, to } of lattice.layers[index]!.pattern.groups) {
     let [posture, effort] = [from, Infinity];
@@ -30,24 +30,26 @@ const beginnings = ({ lattice, reached, remaining }: BothEnds, index: number): r
   }
   return best
     .sort((a, b) => a.effort - b.effort)
-    .slice(0, MOST_PROPOSALS)
+    .slice(0, MOST_CHOICES)
     .map(({ posture }) => posture);
 };
 
-/** The best way on from a posture through a figure. */
-const followed = ({ lattice, remaining }: BothEnds, figure: readonly number[], beginning: number): Fingering => {
-  const fingers: (readonly Finger[])[] = [];
-  let posture = beginning;
-  let stroke = 0;
-  for (let index = figure[0]!; index <= figure[figure.length - 1]!; index += 1) {
-    const layer = lattice.layers[index]!;
-    if (index > figure[0]!) posture = successor(remaining[index]!, lattice.steps[index]!, layer.effort, posture);
-    if (index === figure[stroke]) {
-      fingers.push(fingersAt(layer, posture));
-      stroke += 1;
-    }
+/** The best way through a figure that is in a posture at one of its strokes. */
+const wayThrough = (
+  { lattice, reached, remaining }: BothEnds,
+  figure: readonly number[],
+  stroke: number,
+  posture: number,
+): Fingering => {
+  const [first, last, here] = [figure[0]!, figure[figure.length - 1]!, figure[stroke]!];
+  const postures = new Map([[here, posture]]);
+  for (let index = here; index > first; index -= 1)
+    postures.set(index - 1, predecessor(reached[index - 1]!, lattice.steps[index]!, postures.get(index)!));
+  for (let index = here + 1; index <= last; index += 1) {
+    const { effort } = lattice.layers[index]!;
+    postures.set(index, successor(remaining[index]!, lattice.steps[index]!, effort, postures.get(index - 1)!));
   }
-  return fingers;
+  return figure.map((index) => fingersAt(lattice.layers[index]!, postures.get(index)!));
 };
 
 const textOf = (fingering: Fingering): string => fingering.map((fingers) => fingers.join('')).join(' ');
@@ -59,10 +61,12 @@ const someOf = <T>(items: readonly T[], most: number): readonly T[] =>
 const proposals = (figures: readonly (readonly number[])[], ends: BothEnds): readonly Fingering[] => {
   const found = new Map<string, Fingering>();
   for (const figure of someOf(figures, MOST_PROPOSERS))
-    for (const beginning of beginnings(ends, figure[0]!)) {
-      const fingering = followed(ends, figure, beginning);
-      if (!found.has(textOf(fingering))) found.set(textOf(fingering), fingering);
-    }
+    figure.forEach((index, stroke) => {
+      for (const posture of choicesAt(ends, index)) {
+        const fingering = wayThrough(ends, figure, stroke, posture);
+        if (!found.has(textOf(fingering))) found.set(textOf(fingering), fingering);
+      }
+    });
   return [...found.values()];
 };
 

@@ -16,6 +16,9 @@ const opening = (low: number, high: number): readonly [number, number] => {
 /** Squeezing: the thumb comes in easily, the other fingers do not. */
 const closing = (low: number): readonly [number, number] => (low === 1 ? [0.7, 0.7] : [2, 2]);
 
+/** A key held below a tune (or above it) leaves the tune its own fingers: share of what a chord pays. Our choice. */
+const TWO_VOICES = 0.35;
+
 /** Inversions keep four fingers on neighbouring keys and open only 1-2; squeezing the other fingers is dear too. */
 export const chordSpread: StateTerm = (view, posture, _pricing, charge) => {
   for (let index = 1; index < view.keys.length; index += 1) {
@@ -27,7 +30,8 @@ export const chordSpread: StateTerm = (view, posture, _pricing, charge) => {
     // Within half a key a black key makes the difference, not the hand.
     const far = Math.max(0, Math.abs(off) - (low === 1 ? 0 : 0.5));
     if (far === 0) continue;
-    charge(PRICE.chordSpread, linear * far);
-    charge(PRICE.chordSpreadSquared, squared * far * far);
+    const share = below.held !== above.held ? TWO_VOICES : 1;
+    charge(PRICE.chordSpread, share * linear * far);
+    charge(PRICE.chordSpreadSquared, share * squared * far * far);
   }
 };

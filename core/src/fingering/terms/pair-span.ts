@@ -15,8 +15,13 @@ const OPENING: Readonly<Record<string, number>> = {
 const openingOf = (low: Finger, high: Finger): number =>
   low === 1 ? PRICE.openThumb : (OPENING[`${low}-${high}`] ?? PRICE.openWide);
 
-/** Neighbouring fingers squeeze no more than this when one of two keys a semitone apart is black, u. Our choice. */
-const BLACK_KEY_AWAY = 0.3;
+/**
+ * A black key lies this much closer without squeezing the fingers, u: to the neighbouring finger, on a semitone that is no part of
+ * a chromatic line; and to one farther off. Our choice.
+ */
+const SEMITONE_AWAY = 0.65;
+const CHROMATIC_AWAY = 0.3;
+const BLACK_KEY_AWAY = 0.45;
 
 /** The thumb comes in this far with ease, u: to a semitone from 3. Our choice. */
 const THUMB_COMES_IN = 1.6;
@@ -39,7 +44,8 @@ export const pairSpan: StepTerm = (step, pricing, charge) => {
     charge(openingOf(low, high), off);
     if (low > 1) charge(PRICE.openSquared, strain(off, high - low === 1));
   } else if (low > 1) {
-    if (-off > BLACK_KEY_AWAY) charge(PRICE.closeFingers, -off - BLACK_KEY_AWAY);
+    const away = high - low > 1 ? BLACK_KEY_AWAY : step.chromatic ? CHROMATIC_AWAY : SEMITONE_AWAY;
+    if (-off > away) charge(PRICE.closeFingers, -off - away);
   } else {
     charge(PRICE.closeThumb, -off);
     if (-off > THUMB_COMES_IN) charge(PRICE.closeThumbFar, -off - THUMB_COMES_IN);
