@@ -53,7 +53,13 @@ export interface Step extends LinkView {
 export const step = (from: string, to: string, link: LinkKind = 'slur', fast = false, ornamental = false): Step => {
   const [before, after] = [read(from), read(to)];
   return {
-    ...linkView(view(before.names), view(after.names), link, { fast, chromatic: false, ornamental }),
+    ...linkView(view(before.names), view(after.names), link, {
+      fast,
+      chromatic: false,
+      ornamental,
+      neighbour: false,
+      repeatsOn: false,
+    }),
     before: posture(before.fingers, before.thumb, before.shape),
     after: posture(after.fingers, after.thumb, after.shape),
   };

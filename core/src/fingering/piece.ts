@@ -13,6 +13,7 @@ import { scaleFingersOf } from './likeness/scale-fingers';
 import { tieStrength, type Target, type Targets } from './likeness/targets';
 import { alikeIn, type Alike } from './likeness/ties';
 import { usualTargets } from './likeness/usual';
+import { phraseStartsIn } from '../reading/phrases';
 import { readHand } from '../reading/reading';
 
 /** What a piece is to one hand before any way through it is chosen. */
@@ -49,6 +50,12 @@ const cutPiece = (slices: readonly Slice[]): readonly Slice[] => {
   return withSubstitutionPoints(slices, (index) => inRun.has(index));
 };
 
+/** Where a phrase begins after a long note, the hand lifts although no slur says so. */
+const withBreaths = (slices: readonly Slice[]): readonly Slice[] => {
+  const starts = phraseStartsIn(slices);
+  return slices.map((slice) => (starts.has(slice) ? { ...slice, link: 'lift' as const } : slice));
+};
+
 const NO_LOCKS: Allowed = new Map();
 
 /** Octave runs go before scales that pass; both go before nothing else. */
@@ -62,7 +69,7 @@ const withRuns = (habits: Targets, runs: Targets): Targets => {
 export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPiece> {
   const { pricing, patterns } = builder;
   const { side, hand, rules } = pricing;
-  const struck = slicesOf(score, side);
+  const struck = withBreaths(slicesOf(score, side));
   const slices = playableSlices(cutPiece(struck), side, hand, NO_LOCKS);
   const key = homeKey(score, side);
   const open = yield* builder.build(slices, key);

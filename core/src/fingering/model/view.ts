@@ -18,17 +18,25 @@ export interface Lead {
   readonly to: number;
 }
 
-/** Two neighbouring slices and how they hang together; everything that does not depend on the fingers. */
-export interface LinkView {
-  readonly from: SliceView;
-  readonly to: SliceView;
-  readonly link: LinkKind;
-  /** Strokes follow one another faster than one finger repeats comfortably. */
+/** How a step goes, from what surrounds it. */
+export interface Pace {
+  /** One of several strokes on one key that follow one another faster than one finger repeats. */
   readonly fast: boolean;
   /** Part of a line that goes on by semitones one way. */
   readonly chromatic: boolean;
   /** Inside an ornament, or from a grace note. */
   readonly ornamental: boolean;
+  /** To the key beside and straight back, or the way back. */
+  readonly neighbour: boolean;
+  /** A repeated key that is struck once more after this. */
+  readonly repeatsOn: boolean;
+}
+
+/** Two neighbouring slices and how they hang together; everything that does not depend on the fingers. */
+export interface LinkView extends Pace {
+  readonly from: SliceView;
+  readonly to: SliceView;
+  readonly link: LinkKind;
   readonly lead: Lead | undefined;
   /** Keys that stay down, as pairs of indices. */
   readonly kept: readonly (readonly [number, number])[];
@@ -64,13 +72,6 @@ const findLead = (from: SliceView, to: SliceView, kept: LinkView['kept']): Lead 
   if (leaving.length > 1 && leaving.every((index) => !from.keys[index]!.held)) return undefined;
   return { from: nearest(from.keys, leaving, to.keys[next]!.place), to: next };
 };
-
-/** What a step is besides its two slices and how they are connected. */
-export interface Pace {
-  readonly fast: boolean;
-  readonly chromatic: boolean;
-  readonly ornamental: boolean;
-}
 
 export const linkView = (from: SliceView, to: SliceView, link: LinkKind, pace: Pace): LinkView => {
   const kept: (readonly [number, number])[] = [];

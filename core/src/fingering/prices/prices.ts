@@ -45,6 +45,7 @@ export const PRICES = {
   startOpen: words('piece', TRIAL, 'a start with the hand open'),
 
   hinge: words('finger change on a repeated key', TRIAL, 'a finger change on a repeated key'),
+  hingeEarly: words('finger change before the last stroke', CRAFT, 'a finger change earlier than it is needed'),
   hingePerU: words('u', TRIAL, 'travel of the hand with a finger change'),
   extension: words('extension', TRIAL, 'an extension'),
   extensionPerU: words('u', TRIAL, 'opening the hand wide'),

@@ -5,6 +5,7 @@ import type { Steps } from '../../steps';
 import { ALL_FINGERS, hasFinger, type FingerSet } from '../model/finger-set';
 import type { PlayableSlice } from '../model/playable';
 import { restsOn, type Posture } from '../model/posture';
+import { paceOf, paceText } from './pace';
 import { posturesOver } from './postures';
 import { landsAtHome, priceFingers } from './price';
 import { PRICE, type Charge } from '../prices/prices';
@@ -174,19 +175,6 @@ const buildTable = (
   return { fromSize, effort, kinds, linked, shift };
 };
 
-/** Semitones from the single note before to the single note here; 0 where there are not two single notes. */
-const semitonesTo = (slices: readonly PlayableSlice[], index: number): number => {
-  const [before, after] = [slices[index - 1]?.presses, slices[index]?.presses];
-  return before?.length === 1 && after?.length === 1 ? after[0]!.midi - before[0]!.midi : 0;
-};
-
-const paceOf = (slices: readonly PlayableSlice[], index: number, fast: boolean): Pace => {
-  const by = semitonesTo(slices, index);
-  const goesOn = semitonesTo(slices, index - 1) === by || semitonesTo(slices, index + 1) === by;
-  const { ornamental } = slices[index]!.slice;
-  return { fast, chromatic: Math.abs(by) === 1 && goesOn, ornamental };
-};
-
 /** Builds lattices for one hand and remembers what it has built. `key` is the key the piece begins in. */
 export interface LatticeBuilder {
   readonly pricing: Pricing;
@@ -244,7 +232,7 @@ export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
   const { side, rules } = pricing;
   const patterns = new Map<string, LayerPattern>();
   const tables = new Map<string, StepTable>();
-  const isFast = (sinceSeconds: number): boolean => sinceSeconds < 1 / rules.fastRepeatsPerSecond;
+  const quickSeconds = 1 / rules.fastRepeatsPerSecond;
   let cachedEntries = 0;
 
   const patternOf = (slice: PlayableSlice, octave: number): LayerPattern => {
@@ -258,7 +246,7 @@ export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
   };
 
   const tableOf = (from: LayerPattern, to: LayerPattern, octaves: number, link: LinkKind, pace: Pace): StepTable => {
-    const name = `${from.signature}|${to.signature}|${octaves}|${link}|${pace.fast ? 'f' : ''}${pace.chromatic ? 'c' : ''}${pace.ornamental ? 'o' : ''}`;
+    const name = `${from.signature}|${to.signature}|${octaves}|${link}|${paceText(pace)}`;
     let table = tables.get(name);
     if (!table) {
       table = buildTable(from, to, octaves, link, pace, pricing);
@@ -280,10 +268,10 @@ export const createLatticeBuilder = (pricing: Pricing): LatticeBuilder => {
       if (index % SLICES_A_STEP === 0) yield index / slices.length;
       const octave = octaveOf(slice);
       const pattern = patternOf(slice, octave);
-      const { link, sinceSeconds } = slice.slice;
+      const { link } = slice.slice;
       steps.push(
         before
-          ? tableOf(before.pattern, pattern, octave - before.octave, link, paceOf(slices, index, isFast(sinceSeconds)))
+          ? tableOf(before.pattern, pattern, octave - before.octave, link, paceOf(slices, index, quickSeconds))
           : EMPTY_STEP,
       );
       const octaveShift = mirroredOctaves(octave, side);

@@ -27,7 +27,10 @@ export const hinge: MoveTerm = (step, { rules }, charge) => {
   const rotates = step.fast || rules.repeats === 'always-change';
   const share = taught(rules, 'repeated-note-change', charge) * MOVE_SHARE[link];
   if (rotates) chargeRotation(from, to, charge);
-  else charge(PRICE.hinge, share);
+  else {
+    charge(PRICE.hinge, share);
+    if (step.repeatsOn) charge(PRICE.hingeEarly, share);
+  }
   return (a, b, lands, add) => {
     if (!lands) return undefined;
     if (!rotates) add(PRICE.hingePerU, share * Math.abs(b.frame - a.frame));

@@ -18,17 +18,32 @@ const chargeColours = (thumb: SoundingKey, finger: SoundingKey, share: number, c
   else if (!finger.black) charge(PRICE.passBothWhite, share);
 };
 
-const chargeFinger = (finger: Finger, key: SoundingKey, distance: number, share: number, charge: Charge): void => {
-  if (finger === 2) charge(PRICE.pass2, share);
-  if (finger === 5) charge(PRICE.pass5, share);
-  if (finger !== 4) return;
+/** The keys of a pass: where the thumb is, where the finger, which finger it is, and whether the thumb goes last. */
+interface Crossing {
+  readonly under: boolean;
+  readonly thumb: SoundingKey;
+  readonly finger: SoundingKey;
+  readonly over: Finger;
+  readonly distance: number;
+}
+
+const chargeFinger = (
+  { finger, over, distance }: Crossing,
+  neighbour: boolean,
+  share: number,
+  charge: Charge,
+): void => {
+  // To a neighbouring key and straight back the second finger is the natural one.
+  if (over === 2 && !neighbour) charge(PRICE.pass2, share);
+  if (over === 5) charge(PRICE.pass5, share);
+  if (over !== 4) return;
   charge(PRICE.pass4, share);
-  if (!key.black) charge(PRICE.pass4White, share);
+  if (!finger.black) charge(PRICE.pass4White, share);
   if (distance > WIDE_FOR_4) charge(PRICE.pass4PerU, share * (distance - WIDE_FOR_4));
 };
 
-/** The keys of a pass: where the thumb is, where the finger, and which goes last; undefined when nothing crosses. */
-const crossing = (step: FingersStep) => {
+/** Undefined when nothing crosses. */
+const crossing = (step: FingersStep): Crossing | undefined => {
   const { lead } = step;
   const before = lead && step.from.keys[lead.from];
   const after = lead && step.to.keys[lead.to];
@@ -53,6 +68,6 @@ export const pass: MoveTerm = (step, { rules }, charge) => {
   charge(PRICE.pass, share);
   charge(PRICE.passPerU, share * found.distance);
   chargeColours(found.thumb, found.finger, share, charge);
-  chargeFinger(found.over, found.finger, found.distance, share, charge);
+  chargeFinger(found, step.neighbour, share, charge);
   return (_a, _b, lands) => (lands ? kind : undefined);
 };
