@@ -115,8 +115,8 @@ const brokenBlock = (
   // Wider than an octave only three keys make one shape.
   if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
   if (leavesBeyond(keys, strokes[strokes.length - 1]!, next)) return undefined;
-  // What is held from before needs fingers of its own.
-  if (strokes[0]!.held.length > 0) return undefined;
+  // Where a key is held while others are struck there are two voices, each with fingers of its own.
+  if (strokes.some(({ held }) => held.length > 0)) return undefined;
   return { bar, broken: true, keys, presses };
 };
 
