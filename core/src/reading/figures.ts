@@ -42,6 +42,8 @@ interface Figure {
   readonly letter: number;
   readonly range: readonly [number, number];
   readonly keys: number;
+  /** Staff places of its lowest keys, in order. */
+  readonly line: readonly number[];
 }
 
 const lettersOf = (stroke: Stroke): number[] => stroke.keys.map(({ pitch }) => letterPlace(pitch));
@@ -65,6 +67,7 @@ const figureOf = (all: readonly Stroke[], strokes: readonly number[]): Figure =>
     letter,
     range: [Math.min(...letters), Math.max(...letters)],
     keys: new Set(own.flatMap(({ keys }) => keys.map(({ midi }) => midi))).size,
+    line: own.map((stroke) => lettersOf(stroke)[0]!),
   };
 };
 
@@ -113,6 +116,15 @@ const movesOn = (before: Figure | undefined, after: Figure): boolean => {
   return by > 0 && by <= FARTHEST_MOVE;
 };
 
+/** The direction of a line of single notes that never turns; 0 where it turns. */
+const wayOf = (letters: readonly number[]): number => {
+  const ways = letters.slice(1).map((letter, index) => Math.sign(letter - letters[index]!));
+  return ways.every((way) => way === ways[0]) ? (ways[0] ?? 0) : 0;
+};
+
+/** Figures that together run one way are a scale or an arpeggio, and no figures. */
+const isOneLine = (figures: readonly Figure[]): boolean => wayOf(figures.flatMap(({ line }) => line)) !== 0;
+
 /** Neighbouring figures of one contour that move on along the scale. */
 const chainsOf = (figures: readonly (Figure | undefined)[]): readonly (readonly Figure[])[] => {
   const chains: Figure[][] = [];
@@ -123,7 +135,7 @@ const chainsOf = (figures: readonly (Figure | undefined)[]): readonly (readonly 
     if (last && before && last[last.length - 1] === before && movesOn(before, figure)) last.push(figure);
     else chains.push([figure]);
   });
-  return chains.filter((chain) => chain.length > 1 && !liesInOnePosition(chain));
+  return chains.filter((chain) => chain.length > 1 && !liesInOnePosition(chain) && !isOneLine(chain));
 };
 
 /** Strokes by the stretches of one level of cutting (bars, halves, beats), empty stretches too. */
