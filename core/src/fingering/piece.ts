@@ -13,8 +13,7 @@ import { scaleFingersOf } from './likeness/scale-fingers';
 import { tieStrength, type Target, type Targets } from './likeness/targets';
 import { alikeIn, type Alike } from './likeness/ties';
 import { usualTargets } from './likeness/usual';
-import { phraseStartsIn } from '../reading/phrases';
-import { readHand } from '../reading/reading';
+import { readHand, type Reading } from '../reading/reading';
 
 /** What a piece is to one hand before any way through it is chosen. */
 export interface OpenPiece {
@@ -50,11 +49,9 @@ const cutPiece = (slices: readonly Slice[]): readonly Slice[] => {
   return withSubstitutionPoints(slices, (index) => inRun.has(index));
 };
 
-/** Where a phrase begins after a long note, the hand lifts although no slur says so. */
-const withBreaths = (slices: readonly Slice[]): readonly Slice[] => {
-  const starts = phraseStartsIn(slices);
-  return slices.map((slice) => (starts.has(slice) ? { ...slice, link: 'lift' as const } : slice));
-};
+/** Slices with the lifts that a reader sees. */
+const lifted = (slices: readonly Slice[], { lifts }: Reading): readonly Slice[] =>
+  slices.map((slice) => (lifts.has(slice) ? { ...slice, link: 'lift' as const } : slice));
 
 const NO_LOCKS: Allowed = new Map();
 
@@ -69,12 +66,12 @@ const withRuns = (habits: Targets, runs: Targets): Targets => {
 export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPiece> {
   const { pricing, patterns } = builder;
   const { side, hand, rules } = pricing;
-  const struck = withBreaths(slicesOf(score, side));
-  const slices = playableSlices(cutPiece(struck), side, hand, NO_LOCKS);
   const key = homeKey(score, side);
+  const written = slicesOf(score, side);
+  const reading = readHand(score, written, key, rules.fastRepeatsPerSecond);
+  const slices = playableSlices(cutPiece(lifted(written, reading)), side, hand, NO_LOCKS);
   const open = yield* builder.build(slices, key);
   const tied = tieStrength(pricing) > 0;
-  const reading = readHand(score, struck, key, rules.fastRepeatsPerSecond);
   const habits = usualTargets(reading, slices, side, scaleFingersOf(builder), rules.chromatic === 'thumb-and-3');
   return {
     slices,

@@ -99,6 +99,12 @@ const leavesBeyond = (keys: readonly number[], last: Slice, next: Slice | undefi
   );
 };
 
+/** Keys held while others are struck make two voices, each with fingers of its own, but for one bass held from the beginning. */
+const isOneVoice = (strokes: readonly Slice[]): boolean => {
+  const held = new Set(strokes.flatMap((slice) => slice.held));
+  return held.size === 0 || (held.size === 1 && strokes[0]!.struck.some((press) => held.has(press)));
+};
+
 const brokenBlock = (
   bar: number,
   strokes: readonly Slice[],
@@ -115,8 +121,7 @@ const brokenBlock = (
   // Wider than an octave only three keys make one shape.
   if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
   if (leavesBeyond(keys, strokes[strokes.length - 1]!, next)) return undefined;
-  // Where a key is held while others are struck there are two voices, each with fingers of its own.
-  if (strokes.some(({ held }) => held.length > 0)) return undefined;
+  if (!isOneVoice(strokes)) return undefined;
   return { bar, broken: true, keys, presses };
 };
 
@@ -160,4 +165,18 @@ export const blocksIn = (score: Score, slices: readonly Slice[]): readonly Block
     ...struckTogether(slices),
     ...[...byBar].flatMap(([bar, own]) => brokenIn(score, bar, own, after, arpeggios)),
   ];
+};
+
+const sameKeys = (a: Block, b: Block): boolean =>
+  a.keys.length === b.keys.length && a.keys.every((key, index) => key === b.keys[index]);
+
+/** Strokes with which a broken block follows another on other keys: there the hand moves as a whole. */
+export const blockStartsIn = (blocks: readonly Block[], slices: readonly Slice[]): ReadonlySet<Slice> => {
+  const blockOf = new Map(blocks.flatMap((block) => (block.broken ? block.presses.map((press) => [press, block]) : [])) as [Press, Block][]);
+  return new Set(
+    slices.filter((slice, index) => {
+      const [before, here] = [slices[index - 1]?.struck[0], slices[index]!.struck[0]].map((press) => press && blockOf.get(press));
+      return before !== undefined && here !== undefined && before !== here && !sameKeys(before, here) && slice.link === 'plain';
+    }),
+  );
 };

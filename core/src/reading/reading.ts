@@ -1,13 +1,16 @@
 import type { Press, Slice } from '../score/slices';
 import type { Key, Score } from '../score/score';
-import { blocksIn, type Block } from './blocks';
+import { blocksIn, blockStartsIn, type Block } from './blocks';
 import { chromaticLinesIn } from './chromatic-lines';
 import { octavesIn, type Octave } from './octaves';
+import { phraseStartsIn } from './phrases';
 import { rotationsIn, type Rotation } from './rotations';
 import { scaleRunsIn, type ScaleRun } from './scale-runs';
 
 /** What a teacher sees in one hand's part before fingering it. */
 export interface Reading {
+  /** Strokes at which the hand lifts although nothing is written: where a phrase begins, and where one block follows another. */
+  readonly lifts: ReadonlySet<Slice>;
   readonly blocks: readonly Block[];
   readonly scaleRuns: readonly ScaleRun[];
   readonly chromaticLines: readonly (readonly Press[])[];
@@ -16,10 +19,14 @@ export interface Reading {
 }
 
 /** `quickPerSecond`: from so many strokes a second on a repeated key is quick. */
-export const readHand = (score: Score, slices: readonly Slice[], key: Key, quickPerSecond: number): Reading => ({
-  blocks: blocksIn(score, slices),
-  scaleRuns: scaleRunsIn(slices, key),
-  chromaticLines: chromaticLinesIn(slices),
-  octaves: octavesIn(slices),
-  rotations: rotationsIn(slices, quickPerSecond),
-});
+export const readHand = (score: Score, slices: readonly Slice[], key: Key, quickPerSecond: number): Reading => {
+  const blocks = blocksIn(score, slices);
+  return {
+    lifts: new Set([...phraseStartsIn(slices), ...blockStartsIn(blocks, slices)]),
+    blocks,
+    scaleRuns: scaleRunsIn(slices, key),
+    chromaticLines: chromaticLinesIn(slices),
+    octaves: octavesIn(slices),
+    rotations: rotationsIn(slices, quickPerSecond),
+  };
+};

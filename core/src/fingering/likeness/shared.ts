@@ -138,16 +138,20 @@ const leastStep = (
   return least;
 };
 
-/** The fingering that all figures share at the least effort, the first of those that are as good. */
+/**
+ * The fingering that all figures share at the least effort, the first of those that are as good. Where some of the figures are led
+ * already, by a group that binds them closer, only what leads them is tried (`led`).
+ */
 export const sharedFingering = (
   figures: readonly (readonly number[])[],
   ends: BothEnds,
   isSilent: (index: number) => boolean,
+  led: readonly Fingering[],
 ): Fingering => {
   const stretches = joinedStretches(figures, isSilent);
   let best: Fingering = [];
   let least = Infinity;
-  for (const fingering of proposals(figures, ends)) {
+  for (const fingering of led.length > 0 ? led : proposals(figures, ends)) {
     const effort = stretches.reduce((sum, stretch) => sum + effortThrough(ends, stretch, fingering), 0);
     if (effort < least - 1e-9 || best.length === 0) [least, best] = [effort, fingering];
   }

@@ -5,7 +5,7 @@ import type { Score } from '../../score/score';
 import type { PlayableSlice } from '../model/playable';
 import type { PriceName } from '../prices/prices';
 import type { BothEnds } from '../search/windows';
-import { sharedFingering } from './shared';
+import { sharedFingering, type Fingering } from './shared';
 import { drawnSet, type Target, type Targets } from './targets';
 
 /**
@@ -61,13 +61,19 @@ export const leadsOf = (
   groups: readonly Alike[],
   slices: readonly PlayableSlice[],
   ends: BothEnds,
-): readonly Lead[] =>
-  groups.map(({ bars }) =>
-    sharedFingering(bars, ends, (index) => slices[index]!.slice.struck.length === 0).map((fingers, stroke) => {
+): readonly Lead[] => {
+  const led = new Map<string, Fingering>();
+  const isSilent = (index: number): boolean => slices[index]!.slice.struck.length === 0;
+  return groups.map(({ bars }) => {
+    const known = new Set(bars.map((bar) => led.get(bar.join())).filter((fingering) => fingering !== undefined));
+    const shared = sharedFingering(bars, ends, isSilent, [...known]);
+    for (const bar of bars) led.set(bar.join(), led.get(bar.join()) ?? shared);
+    return shared.map((fingers, stroke) => {
       const locked = bars.some((bar) => isLocked(slices[bar[stroke]!]!)) ? lockedFingers(bars, slices, stroke) : [];
       return fingers.map((finger, key) => locked[key] ?? finger);
-    }),
-  );
+    });
+  });
+};
 
 /** Targets of all notes of like bars, beside the usual ones; octave runs go before. */
 export const targetsOf = (groups: readonly Alike[], leads: readonly Lead[], usual: Targets): Targets => {
