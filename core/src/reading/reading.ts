@@ -3,6 +3,7 @@ import type { Key, Score } from '../score/score';
 import { blocksIn, blockStartsIn, type Block } from './blocks';
 import { chromaticLinesIn } from './chromatic-lines';
 import { octavesIn, type Octave } from './octaves';
+import { pairsIn, type Pair } from './pairs';
 import { phraseStartsIn } from './phrases';
 import { rotationsIn, type Rotation } from './rotations';
 import { scaleRunsIn, type ScaleRun } from './scale-runs';
@@ -15,6 +16,7 @@ export interface Reading {
   readonly scaleRuns: readonly ScaleRun[];
   readonly chromaticLines: readonly (readonly Press[])[];
   readonly octaves: readonly Octave[];
+  readonly pairs: readonly Pair[];
   readonly rotations: readonly Rotation[];
 }
 
@@ -27,6 +29,7 @@ export const readHand = (score: Score, slices: readonly Slice[], key: Key, quick
     scaleRuns: scaleRunsIn(slices, key),
     chromaticLines: chromaticLinesIn(slices),
     octaves: octavesIn(slices),
+    pairs: pairsIn(slices),
     rotations: rotationsIn(slices, quickPerSecond),
   };
 };

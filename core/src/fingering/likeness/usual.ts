@@ -2,6 +2,7 @@ import type { Finger, Side } from '../../hand/hand';
 import { isBlack, keyPlace } from '../../keyboard/geometry';
 import { isRootOctave, type Block } from '../../reading/blocks';
 import type { Octave } from '../../reading/octaves';
+import type { Pair } from '../../reading/pairs';
 import type { Reading } from '../../reading/reading';
 import type { Rotation } from '../../reading/rotations';
 import { SCALES, type ScaleRun } from '../../reading/scale-runs';
@@ -55,6 +56,26 @@ const octaveWishes = ({ low, high, connected }: Octave, side: Side): Wish[] => {
   return [
     { press: inner, wanted: setOf(1), price: 'octaveFingers' },
     { press: outer, wanted: isBlack(outer.midi) ? onBlack : setOf(5), price: 'octaveFingers' },
+  ];
+};
+
+/**
+ * Fingers of two notes by their distance in semitones, thumb side and little finger's: thirds 1-3, 2-4, 3-5, sixths 1-5 with 1-4
+ * and 2-5. Common practice, no source.
+ */
+const pairSets = (semitones: number): readonly [FingerSet, FingerSet] | undefined => {
+  if (semitones === 3 || semitones === 4) return [setOf(1, 2, 3), setOf(3, 4, 5)];
+  if (semitones === 8 || semitones === 9) return [setOf(1, 2), setOf(4, 5)];
+  return undefined;
+};
+
+const pairWishes = ({ low, high }: Pair, side: Side): Wish[] => {
+  const sets = pairSets(high.midi - low.midi);
+  if (!sets) return [];
+  const [inner, outer] = side === 'right' ? [low, high] : [high, low];
+  return [
+    { press: inner, wanted: sets[0], price: 'pairFingers' },
+    { press: outer, wanted: sets[1], price: 'pairFingers' },
   ];
 };
 
@@ -116,6 +137,7 @@ const chromaticWishes = (presses: readonly Press[], side: Side): Wish[] =>
 const wishesOf = (reading: Reading, side: Side, fingersOf: ScaleFingers, chromaticInThrees: boolean): readonly Wish[] => [
   ...reading.blocks.flatMap((block) => blockWishes(block, side)),
   ...reading.octaves.flatMap((octave) => octaveWishes(octave, side)),
+  ...reading.pairs.flatMap((pair) => pairWishes(pair, side)),
   ...reading.rotations.flatMap(rotationWishes),
   ...reading.scaleRuns.flatMap((run) => scaleWishes(run, side, fingersOf)),
   ...(chromaticInThrees ? reading.chromaticLines.flatMap((line) => chromaticWishes(line, side)) : []),

@@ -58,6 +58,7 @@ export const PRICES = {
   shiftLift: words('shift at a lift', TRIAL, 'a shift at a lift'),
   shiftRest: words('shift in a rest', TRIAL, 'a shift in a rest'),
   shiftHurried: words('shift between quick notes', CRAFT, 'a jump with little time'),
+  shiftWithinReach: words('jump between joined notes', CRAFT, 'a jump over what the hand spans'),
   shiftPerU: words('u', TRIAL, 'travel of the hand'),
 
   pass: words('thumb pass', TRIAL, 'a crossing of the thumb'),
@@ -108,6 +109,7 @@ export const PRICES = {
   blockShape: words('note', THIRD_TRIAL, 'other fingers than the usual ones of the chord'),
   brokenBlock: words('note', THIRD_TRIAL, 'other fingers than the block chord has'),
   octaveFingers: words('note', CRAFT, 'other fingers than an octave usually has'),
+  pairFingers: words('note', CRAFT, 'other fingers than two notes usually have'),
   rotation: words('stroke', CRAFT, 'quick repeats out of their rotation'),
   rootThumb: words('octave pattern', CRAFT, 'a run whose white key-note is not under the thumb'),
   untaught: words('move', CRAFT, 'a move that has not been taught'),

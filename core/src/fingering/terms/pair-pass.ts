@@ -5,8 +5,8 @@ import { isJoined, MOVE_SHARE } from './connection';
 import { taught } from './taught';
 import type { FingersStep, MoveTerm } from './term';
 
-/** A pair up to a fourth wide can be passed by another, u; and so far on, u. Common practice, no source. */
-const WIDEST_PAIR = 3.2;
+/** A pair up to a sixth wide can be passed by another, u; and so far on, u. Common practice, no source. */
+const WIDEST_PAIR = 5.2;
 const FARTHEST = 2.2;
 
 const isNarrow = (keys: readonly SoundingKey[]): boolean =>
