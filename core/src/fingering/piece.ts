@@ -2,7 +2,7 @@ import { tonicPitchClass } from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
 import type { Key, Score } from '../score/score';
 import type { Steps } from '../steps';
-import { slicesOf, type Slice } from '../score/slices';
+import { slicesOf, type Press, type Slice } from '../score/slices';
 import { withSubstitutionPoints } from '../score/substitution-points';
 import type { Allowed } from './model/finger-set';
 import { closeLocked, type Lattice, type LatticeBuilder, type Layer } from './search/lattice';
@@ -22,6 +22,8 @@ export interface OpenPiece {
   readonly open: Lattice;
   /** The usual fingers of blocks, scales, chromatic lines and quick repeats. */
   readonly habits: Targets;
+  /** Key-notes of the scales that presses are part of, as pitch classes. */
+  readonly tonics: ReadonlyMap<Press, number>;
   /** Octave runs, and where there is none the usual fingers. */
   readonly usual: Targets;
   readonly groups: readonly Alike[];
@@ -72,13 +74,15 @@ export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPie
   const slices = playableSlices(cutPiece(lifted(written, reading)), side, hand, NO_LOCKS);
   const open = yield* builder.build(slices, key);
   const tied = tieStrength(pricing) > 0;
+  const tonics = new Map(reading.scaleRuns.flatMap(({ presses, tonic }) => presses.map((press) => [press, tonic] as const)));
   const habits = usualTargets(reading, slices, side, scaleFingersOf(builder), rules.chromatic === 'thumb-and-3');
   return {
     slices,
     key,
     open,
     habits,
-    usual: tied ? withRuns(habits, runTargets(slices, open, pricing, patterns)) : habits,
+    tonics,
+    usual: tied ? withRuns(habits, runTargets(slices, open, pricing, patterns, tonics)) : habits,
     groups: tied ? alikeIn(score, slices) : [],
     closed: new Map(),
   };
@@ -111,7 +115,7 @@ export const withLocks = (piece: OpenPiece, allowed: Allowed, { pricing, pattern
   }
   const open = { ...piece.open, layers };
   const usual = locked.some((index) => isInRun(piece.usual.get(index)))
-    ? withRuns(piece.habits, runTargets(slices, open, pricing, patterns))
+    ? withRuns(piece.habits, runTargets(slices, open, pricing, patterns, piece.tonics))
     : piece.usual;
   return { ...piece, slices, open, usual };
 };

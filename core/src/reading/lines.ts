@@ -1,6 +1,7 @@
 import type { Slice } from '../score/slices';
 
-const isLineNote = ({ struck, held, grace, ornamental }: Slice): boolean =>
+/** A single note, nothing held beside it. */
+export const isLineNote = ({ struck, held, grace, ornamental }: Slice): boolean =>
   struck.length === 1 && held.length === 0 && !grace && !ornamental;
 
 const isJoined = ({ link }: Slice): boolean => link === 'slur' || link === 'plain';

@@ -1,6 +1,7 @@
 import type { Press, Slice } from '../score/slices';
 import type { Key, Score } from '../score/score';
 import { blocksIn, blockStartsIn, type Block } from './blocks';
+import { brokenThirdsIn } from './broken-thirds';
 import { chromaticLinesIn } from './chromatic-lines';
 import { octavesIn, type Octave } from './octaves';
 import { pairsIn, type Pair } from './pairs';
@@ -16,6 +17,7 @@ export interface Reading {
   readonly scaleRuns: readonly ScaleRun[];
   readonly chromaticLines: readonly (readonly Press[])[];
   readonly octaves: readonly Octave[];
+  /** Two notes at once, and broken thirds. */
   readonly pairs: readonly Pair[];
   readonly rotations: readonly Rotation[];
 }
@@ -29,7 +31,7 @@ export const readHand = (score: Score, slices: readonly Slice[], key: Key, quick
     scaleRuns: scaleRunsIn(slices, key),
     chromaticLines: chromaticLinesIn(slices),
     octaves: octavesIn(slices),
-    pairs: pairsIn(slices),
+    pairs: [...pairsIn(slices), ...brokenThirdsIn(slices)],
     rotations: rotationsIn(slices, quickPerSecond),
   };
 };

@@ -1,3 +1,4 @@
+import type { Press } from '../../score/slices';
 import { setOf } from '../model/finger-set';
 import type { PlayableSlice } from '../model/playable';
 import type { Rules } from '../model/rules';
@@ -23,19 +24,31 @@ const isBrokenInversion = (slices: readonly PlayableSlice[], { from, to, period 
   return keys[2]! - keys[0]! !== FIFTH;
 };
 
-/** Targets of octave runs. */
+/** An octave of a scale that does not begin on its key-note: the scale's own fingers say how it goes (usual.ts). */
+const isOfAnotherKey = (
+  slices: readonly PlayableSlice[],
+  { from }: OctaveRun,
+  tonics: ReadonlyMap<Press, number>,
+): boolean => {
+  const press = slices[from]!.presses[0]!;
+  const tonic = tonics.get(press);
+  return tonic !== undefined && (press.midi - tonic) % 12 !== 0;
+};
+
+/** Targets of octave runs. `tonics`: the key-note of the scale that a press is part of, as a pitch class. */
 export const runTargets = (
   slices: readonly PlayableSlice[],
   lattice: Lattice,
   pricing: Pricing,
   known: KnownPatterns,
+  tonics: ReadonlyMap<Press, number>,
 ): Targets => {
   const { side, rules } = pricing;
   const inner = side === 'left' && rules.arpeggioInner !== 'by-keys' ? rules.arpeggioInner : undefined;
   const prices = { root: pricing.weights[PRICE.rootThumb]!, stray: pricing.weights[PRICE.runPattern]!, inner };
   const targets = new Map<number, readonly Target[]>();
   for (const run of octaveRuns(slices)) {
-    if (isBrokenInversion(slices, run)) continue;
+    if (isBrokenInversion(slices, run) || isOfAnotherKey(slices, run, tonics)) continue;
     const pattern = knownPattern(lattice, slices, run, prices, known);
     if (!pattern) continue;
     const whole = (run.to - run.from) % run.period === 0 ? 1 : IN_PASSING;
