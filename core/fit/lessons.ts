@@ -52,7 +52,7 @@ const fragmentLesson = ({ id, category, level, side, score, accepted, given }: F
 });
 
 /** All handbook runs, for counting agreement. */
-export const runLessons = (): readonly Lesson[] => handbookRuns().map((example) => lessonOf(example, 'runs', 1));
+export const runLessons = (): readonly Lesson[] => handbookRuns().map((example) => lessonOf(example, 'runs', 4));
 export const chromaticLessons = (): readonly Lesson[] =>
   chromaticRuns().map((example) => lessonOf(example, 'chromatic runs', 1));
 export const chordLessons = (): readonly Lesson[] => handbookChords().map((example) => lessonOf(example, 'chords', 4));
