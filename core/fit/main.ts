@@ -26,7 +26,7 @@ import { collect, waysOf, type TaughtWays } from './ways';
 const WEIGHTS_FILE = 'core/src/fingering/prices/weights.json';
 const PRICES_PAGE = 'docs/engine-prices.md';
 
-const OPTIONS = { margin: 0.2, rounds: 200, rate: 0.03, pull: 200 };
+const OPTIONS = { margin: 0.2, rounds: 200, rate: 0.03, pull: 600 };
 
 /** Rounds of solving all lessons at the latest prices and fitting on what came out so far. */
 const PASSES = 4;

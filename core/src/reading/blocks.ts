@@ -113,6 +113,8 @@ const brokenBlock = (
 ): Block | undefined => {
   if (strokes.length < LEAST_STROKES || strokes.some((slice) => arpeggios.has(slice) || slice.ornamental || slice.grace))
     return undefined;
+  // A rest parts what is played before and after it.
+  if (strokes.some(({ link }, index) => index > 0 && link === 'rest')) return undefined;
   const presses = strokes.flatMap(({ struck }) => struck);
   const keys = keysOf(presses);
   const span = keys[keys.length - 1]! - keys[0]!;

@@ -10,6 +10,7 @@ import type { Press } from '../../score/slices';
 import { ALL_FINGERS, setOf, type FingerSet } from '../model/finger-set';
 import type { PlayableSlice } from '../model/playable';
 import type { PriceName } from '../prices/prices';
+import { SLOW_SECONDS } from '../search/lattice';
 import { shapesFor } from './block-shapes';
 import type { Target } from './targets';
 
@@ -143,6 +144,9 @@ const wishesOf = (reading: Reading, side: Side, fingersOf: ScaleFingers, chromat
   ...(chromaticInThrees ? reading.chromaticLines.flatMap((line) => chromaticWishes(line, side)) : []),
 ];
 
+/** A slow line that runs through a scale is a tune first: share of the pull of the scale's fingers. Our choice. */
+const IN_A_SLOW_LINE = 0.2;
+
 /** Where two wishes meet, what both allow; where nothing is, either. */
 const agreed = (set: FingerSet, { wanted }: Wish): FingerSet => (set & wanted) || set | wanted;
 
@@ -169,7 +173,7 @@ export const usualTargets = (
           (byPress.get(press) ?? []).filter((wish) => wish.price === price).reduce(agreed, ALL_FINGERS),
         ),
         price,
-        share: 1,
+        share: price === 'scaleGroups' && slice.sinceSeconds >= SLOW_SECONDS ? IN_A_SLOW_LINE : 1,
         leads: false,
       })),
     );
