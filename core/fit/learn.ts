@@ -59,7 +59,9 @@ export const learn = (
     const away = weights.reduce((sum, value, at) => sum + (start[at]! > 0 ? (value / start[at]! - 1) ** 2 : 0), 0);
     if (loss + pull * away < best.loss) best = { weights, loss: loss + pull * away };
     // Each price moves in shares of its own size.
-    const scaled = slope.map((value, at) => value * start[at]! + (start[at]! > 0 ? 2 * pull * (weights[at]! / start[at]! - 1) : 0));
+    const scaled = slope.map(
+      (value, at) => value * start[at]! + (start[at]! > 0 ? 2 * pull * (weights[at]! / start[at]! - 1) : 0),
+    );
     const length = Math.hypot(...scaled) || 1;
     const step = rate / Math.sqrt(1 + round / 10);
     weights = weights.map((value, at) =>

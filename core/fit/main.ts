@@ -74,7 +74,8 @@ const reportBy = (left: readonly LeftOut[], title: string, nameOf: (lesson: Less
   for (const { lesson, agreement: found } of left)
     groups.set(nameOf(lesson), sum(groups.get(nameOf(lesson)) ?? NOTHING, found));
   print(`  by ${title}:`);
-  for (const [name, found] of [...groups].sort(([a], [b]) => (a < b ? -1 : 1))) print(`    ${name}: ${barFigure(found)}`);
+  for (const [name, found] of [...groups].sort(([a], [b]) => (a < b ? -1 : 1)))
+    print(`    ${name}: ${barFigure(found)}`);
 };
 
 /** How often the first choice is right, by how much the second is dearer. */
@@ -111,7 +112,9 @@ const taughtWays = (): readonly TaughtWays[] => {
 const isFragment = ({ level }: Lesson): boolean => level > 0;
 
 const crossValidate = (taught: readonly TaughtWays[]): Record<string, string> => {
-  const order = new Map(taught.filter(({ lesson }) => isFragment(lesson)).map(({ lesson }, index) => [lesson.id, index]));
+  const order = new Map(
+    taught.filter(({ lesson }) => isFragment(lesson)).map(({ lesson }, index) => [lesson.id, index]),
+  );
   print(`\nTeaching music left out, one fold of ${FOLDS} at a time`);
   const byFold = [
     ...leftOut(

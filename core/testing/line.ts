@@ -100,8 +100,7 @@ const readSound = (reading: Reading, token: string): void => {
   reading.length = readLength(length) ?? reading.length;
   const names = chord ? chord.split(' ') : head === 'R' ? [] : [head ?? ''];
   const articulations: readonly Articulation[] = STACCATO.test(written) ? ['staccato'] : [];
-  for (const name of names)
-    pushNote(reading, name, articulations, kind ? { kind, above: null, below: null } : null);
+  for (const name of names) pushNote(reading, name, articulations, kind ? { kind, above: null, below: null } : null);
   reading.cursor += reading.length;
 };
 

@@ -1,9 +1,19 @@
 import { finger, solve } from '../../testing/fingers';
 import { line } from '../../testing/line';
-import { allLessons, chordLessons, chromaticLessons, runLessons, teachingLessons, tuneLessons } from '../../fit/cases';
+import { agreement, agreementByBars } from '../../fit/agreement';
+import { FREEDOM, learn } from '../../fit/learn';
+import {
+  chordLessons,
+  chromaticLessons,
+  fragmentLessons,
+  runLessons,
+  teachingLessons,
+  tuneLessons,
+} from '../../fit/lessons';
 import priorFile from '../../fit/prior.json';
 import { publishedAgreement } from '../../fit/published';
-import { agreement, train } from '../../fit/train';
+import { collect, waysOf } from '../../fit/ways';
+import { fragments } from '../../testing/corpus/fragments';
 import { PRICE_NAMES, SHIPPED_WEIGHTS, weightsOf } from './prices/prices';
 
 const shipped = weightsOf(SHIPPED_WEIGHTS);
@@ -39,6 +49,24 @@ describe('the engine alone agrees with handbooks and common practice', () => {
   it('on short passages with a reason for every finger: 96 % of the notes', () => {
     const { right, notes } = agreement(teachingLessons(), shipped);
     expect(right / notes).toBeGreaterThan(0.955);
+  });
+
+  // teaching-corpus.json: common practice and memory, read two or three times; its `about` says how. The floors stand a little
+  // below the figures of folds left out (docs/engine.md).
+  it('on fragments of teaching music: 88 % as a whole, 98 % of the notes, 97 % of the bars at the first choice', () => {
+    const { agreement: found } = agreementByBars(fragmentLessons(), shipped);
+    expect(found.cases).toBe(152);
+    expect(found.whole / found.cases).toBeGreaterThanOrEqual(0.88);
+    expect(found.right / found.notes).toBeGreaterThanOrEqual(0.98);
+    expect(found.first / found.bars).toBeGreaterThanOrEqual(0.97);
+    expect(found.three / found.bars).toBeGreaterThanOrEqual(0.985);
+  });
+
+  it('on most fragments that an earlier engine was refused for: at most 6 of 35 are left', () => {
+    const refused = new Set(fragments().flatMap(({ id, wasRefused }) => (wasRefused ? [id] : [])));
+    const lessons = fragmentLessons().filter(({ id }) => refused.has(id));
+    expect(lessons).toHaveLength(35);
+    expect(agreement(lessons, shipped).wrong.length).toBeLessThanOrEqual(6);
   });
 
   it('far beyond the 1997 rules as published', () => {
@@ -113,14 +141,17 @@ describe('the prices', () => {
   it('stay near the hand-set ones', () => {
     for (const name of PRICE_NAMES) {
       const prior = priorFile.prices[name];
-      expect(SHIPPED_WEIGHTS[name]).toBeGreaterThanOrEqual(prior / 1.51 - 1e-3);
-      expect(SHIPPED_WEIGHTS[name]).toBeLessThanOrEqual(prior * 1.51 + 1e-3);
+      expect(SHIPPED_WEIGHTS[name]).toBeGreaterThanOrEqual(prior / FREEDOM - 1e-3);
+      expect(SHIPPED_WEIGHTS[name]).toBeLessThanOrEqual(prior * FREEDOM + 1e-3);
     }
   });
 
   it('come out the same each time they are fitted', () => {
-    const few = allLessons().filter((_, index) => index % 12 === 0);
-    const options = { rounds: 4, rate: 0.05, pull: 0.02, margin: 0.1 };
-    expect([...train(few, priorFile.prices, options)]).toEqual([...train(few, priorFile.prices, options)]);
+    const fit = (): readonly number[] => {
+      const taught = waysOf([...tuneLessons(), ...fragmentLessons().slice(0, 40)]);
+      collect(taught, weightsOf(priorFile.prices));
+      return [...learn(taught, priorFile.prices, { margin: 0.5, rounds: 20, rate: 0.05, pull: 1 })];
+    };
+    expect(fit()).toEqual(fit());
   });
 });

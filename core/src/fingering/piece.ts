@@ -74,7 +74,9 @@ export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPie
   const slices = playableSlices(cutPiece(lifted(written, reading)), side, hand, NO_LOCKS);
   const open = yield* builder.build(slices, key);
   const tied = tieStrength(pricing) > 0;
-  const tonics = new Map(reading.scaleRuns.flatMap(({ presses, tonic }) => presses.map((press) => [press, tonic] as const)));
+  const tonics = new Map(
+    reading.scaleRuns.flatMap(({ presses, tonic }) => presses.map((press) => [press, tonic] as const)),
+  );
   const habits = usualTargets(reading, slices, side, scaleFingersOf(builder), rules.chromatic === 'thumb-and-3');
   return {
     slices,

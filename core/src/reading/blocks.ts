@@ -94,9 +94,7 @@ const leavesBeyond = (keys: readonly number[], last: Slice, next: Slice | undefi
   if (!to || last.struck.length > 1 || (next!.link !== 'slur' && next!.link !== 'plain')) return false;
   const [lowest, highest] = [keys[0]!, keys[keys.length - 1]!];
   const by = to.midi - from.midi;
-  return (
-    (from.midi === highest && by > 0 && by <= NEIGHBOUR) || (from.midi === lowest && by < 0 && -by <= NEIGHBOUR)
-  );
+  return (from.midi === highest && by > 0 && by <= NEIGHBOUR) || (from.midi === lowest && by < 0 && -by <= NEIGHBOUR);
 };
 
 /** Keys held while others are struck make two voices, each with fingers of its own, but for one bass held from the beginning. */
@@ -111,7 +109,10 @@ const brokenBlock = (
   next: Slice | undefined,
   arpeggios: ReadonlySet<Slice>,
 ): Block | undefined => {
-  if (strokes.length < LEAST_STROKES || strokes.some((slice) => arpeggios.has(slice) || slice.ornamental || slice.grace))
+  if (
+    strokes.length < LEAST_STROKES ||
+    strokes.some((slice) => arpeggios.has(slice) || slice.ornamental || slice.grace)
+  )
     return undefined;
   // A rest parts what is played before and after it.
   if (strokes.some(({ link }, index) => index > 0 && link === 'rest')) return undefined;
@@ -174,11 +175,21 @@ const sameKeys = (a: Block, b: Block): boolean =>
 
 /** Strokes with which a broken block follows another on other keys: there the hand moves as a whole. */
 export const blockStartsIn = (blocks: readonly Block[], slices: readonly Slice[]): ReadonlySet<Slice> => {
-  const blockOf = new Map(blocks.flatMap((block) => (block.broken ? block.presses.map((press) => [press, block]) : [])) as [Press, Block][]);
+  const blockOf = new Map(
+    blocks.flatMap((block) => (block.broken ? block.presses.map((press) => [press, block]) : [])) as [Press, Block][],
+  );
   return new Set(
     slices.filter((slice, index) => {
-      const [before, here] = [slices[index - 1]?.struck[0], slices[index]!.struck[0]].map((press) => press && blockOf.get(press));
-      return before !== undefined && here !== undefined && before !== here && !sameKeys(before, here) && slice.link === 'plain';
+      const [before, here] = [slices[index - 1]?.struck[0], slices[index]!.struck[0]].map(
+        (press) => press && blockOf.get(press),
+      );
+      return (
+        before !== undefined &&
+        here !== undefined &&
+        before !== here &&
+        !sameKeys(before, here) &&
+        slice.link === 'plain'
+      );
     }),
   );
 };

@@ -7,7 +7,8 @@ import type { Pair } from './pairs';
 const LEAST_PAIRS = 2;
 const THIRD = 2;
 
-const joined = (slice: Slice | undefined): boolean => slice !== undefined && (slice.link === 'slur' || slice.link === 'plain');
+const joined = (slice: Slice | undefined): boolean =>
+  slice !== undefined && (slice.link === 'slur' || slice.link === 'plain');
 
 const letterOf = ({ struck }: Slice): number => letterPlace(struck[0]!.pitch);
 

@@ -59,8 +59,7 @@ const figureOf = (all: readonly Stroke[], strokes: readonly number[]): Figure =>
   return {
     strokes,
     shape: written(
-      ({ midi, held }) =>
-        `${(keyPlace(midi) - origin).toFixed(1)}${isBlack(midi) ? 'b' : ''}${held ? 'h' : ''}`,
+      ({ midi, held }) => `${(keyPlace(midi) - origin).toFixed(1)}${isBlack(midi) ? 'b' : ''}${held ? 'h' : ''}`,
     ),
     contour: written(({ pitch, held }) => `${letterPlace(pitch) - letter}${held ? 'h' : ''}`),
     origin,

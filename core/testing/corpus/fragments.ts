@@ -63,7 +63,9 @@ const fragmentOf = (row: Row): Fragment => {
     side,
     score,
     accepted: row.fingers.map((written) => fingersIn(written, score)),
-    given: new Map(Object.entries(row.given ?? {}).map(([at, finger]) => [score.notes[Number(at)]!.id, finger as Finger])),
+    given: new Map(
+      Object.entries(row.given ?? {}).map(([at, finger]) => [score.notes[Number(at)]!.id, finger as Finger]),
+    ),
     wasRefused: row.refused !== undefined,
   };
 };

@@ -60,10 +60,6 @@ export const shapesFor = (keys: readonly number[]): readonly (readonly Finger[])
   const gaps = keys.slice(1).map((key, index) => Math.abs(key - keys[index]!));
   const span = gaps.reduce((sum, gap) => sum + gap, 0);
   const shapes =
-    span > OCTAVE
-      ? keys.length === 3
-        ? WIDE
-        : undefined
-      : SHAPES[gaps.map((gap) => STEPS[gap] ?? 7).join(' ')];
+    span > OCTAVE ? (keys.length === 3 ? WIDE : undefined) : SHAPES[gaps.map((gap) => STEPS[gap] ?? 7).join(' ')];
   return (shapes ?? []).map(parse);
 };

@@ -20,7 +20,10 @@ const FIFTH = 7;
 /** One octave of a triad that does not begin on its root: a block under the hand, not a run. */
 const isBrokenInversion = (slices: readonly PlayableSlice[], { from, to, period }: OctaveRun): boolean => {
   if (period !== TRIAD || to - from !== TRIAD) return false;
-  const keys = slices.slice(from, to + 1).map(({ presses }) => presses[0]!.midi).sort((a, b) => a - b);
+  const keys = slices
+    .slice(from, to + 1)
+    .map(({ presses }) => presses[0]!.midi)
+    .sort((a, b) => a - b);
   return keys[2]! - keys[0]! !== FIFTH;
 };
 

@@ -40,16 +40,20 @@ export const scaleFingersOf = (builder: LatticeBuilder): ScaleFingers => {
   const { pricing, patterns } = builder;
   const find = (tonic: number, scale: ScaleKind): readonly Finger[] | undefined => {
     const midis = [...SCALES[scale], 12].map((step) => MIDDLE + tonic + step);
-    const slices = midis.map((midi, index) =>
-      playable(strokeAt(midi, index), pricing.side, pricing.hand, new Map()),
-    );
+    const slices = midis.map((midi, index) => playable(strokeAt(midi, index), pricing.side, pricing.hand, new Map()));
     const lattice = finish(builder.build(slices, { fifths: 0, mode: 'major' }));
     const prices = {
       root: pricing.weights[PRICE.rootThumb]!,
       stray: pricing.weights[PRICE.runPattern]!,
       inner: undefined,
     };
-    return knownPattern(lattice, slices, { from: 0, to: SCALES[scale].length, period: SCALES[scale].length }, prices, patterns);
+    return knownPattern(
+      lattice,
+      slices,
+      { from: 0, to: SCALES[scale].length, period: SCALES[scale].length },
+      prices,
+      patterns,
+    );
   };
   const known = new Map<string, readonly Finger[] | undefined>();
   return (tonic, scale) => {

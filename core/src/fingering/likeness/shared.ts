@@ -56,7 +56,9 @@ const textOf = (fingering: Fingering): string => fingering.map((fingers) => fing
 
 /** Some of several, evenly chosen. */
 const someOf = <T>(items: readonly T[], most: number): readonly T[] =>
-  items.length <= most ? items : Array.from({ length: most }, (_, at) => items[Math.floor((at * items.length) / most)]!);
+  items.length <= most
+    ? items
+    : Array.from({ length: most }, (_, at) => items[Math.floor((at * items.length) / most)]!);
 
 const proposals = (figures: readonly (readonly number[])[], ends: BothEnds): readonly Fingering[] => {
   const found = new Map<string, Fingering>();
@@ -106,7 +108,11 @@ const posturesWith = ({ pattern, effort }: Layer, wanted: readonly Finger[] | un
 };
 
 /** The least effort of the piece with a fingering in all figures of one stretch. */
-const effortThrough = ({ lattice, reached, remaining }: BothEnds, { from, strokes }: Joined, fingering: Fingering): number => {
+const effortThrough = (
+  { lattice, reached, remaining }: BothEnds,
+  { from, strokes }: Joined,
+  fingering: Fingering,
+): number => {
   let before: readonly number[] = [];
   let efforts: number[] = [];
   strokes.forEach((stroke, ahead) => {

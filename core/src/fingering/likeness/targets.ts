@@ -1,8 +1,7 @@
-import { ALL_FINGERS, hasFinger, setOf, type FingerSet } from '../model/finger-set';
+import { ALL_FINGERS, hasFinger, type FingerSet } from '../model/finger-set';
 import { PRICE, type PriceName } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
 import type { Lattice, Layer } from '../search/lattice';
-import type { Finger } from '../../hand/hand';
 
 /**
  * What draws the fingers of a slice: a finger off its target is charged. Several targets may draw one slice; they compete in one
@@ -21,9 +20,6 @@ export interface Target {
 
 /** Targets by slice index. */
 export type Targets = ReadonlyMap<number, readonly Target[]>;
-
-/** What draws a press to one finger, or nothing. */
-export const drawnSet = (finger: Finger | null): FingerSet => (finger === null ? ALL_FINGERS : setOf(finger));
 
 /** A tie is a preference, however strong; `hard` outweighs everything but what the hand cannot do. */
 const HARD = 40;
@@ -99,12 +95,7 @@ const areSame = (a: readonly Target[] | undefined, b: readonly Target[] | undefi
 /** Bars that look alike are drawn alike: efforts by what they were drawn from, and to what. */
 const knownEfforts = new WeakMap<Float64Array, Map<string, Float64Array>>();
 
-const drawnEfforts = (
-  layer: Layer,
-  base: Float64Array,
-  targets: readonly Target[],
-  pricing: Pricing,
-): Float64Array => {
+const drawnEfforts = (layer: Layer, base: Float64Array, targets: readonly Target[], pricing: Pricing): Float64Array => {
   const known = knownEfforts.get(base) ?? new Map<string, Float64Array>();
   knownEfforts.set(base, known);
   const name = nameOf(targets, pricing);

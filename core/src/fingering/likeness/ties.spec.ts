@@ -1,26 +1,24 @@
-import { finish } from '../../steps';
 import { finger, fingersOf, solve } from '../../../testing/fingers';
 import { line } from '../../../testing/line';
 import { DEFAULT_HAND, type Side } from '../../hand/hand';
 import type { Score } from '../../score/score';
 import { slicesOf } from '../../score/slices';
-import { createLatticeBuilder } from '../search/lattice';
 import { playableSlices } from '../model/playable';
-import { pricingFor } from '../prices/pricing';
+import type { PriceName } from '../prices/prices';
 import { octaveRuns } from './runs';
-import { likeBars } from './ties';
+import { alikeIn } from './ties';
 
 const slices = (score: Score, side: Side = 'right') =>
   playableSlices(slicesOf(score, side), side, DEFAULT_HAND, new Map());
 
 const runsIn = (music: string) => octaveRuns(slices(line(music))).map(({ from, to, period }) => [from, to, period]);
 
-const barsAlike = (music: string): number[][] => {
-  const cut = slices(line(music));
-  const lattice = finish(
-    createLatticeBuilder(pricingFor('right', DEFAULT_HAND)).build(cut, { fifths: 0, mode: 'major' }),
-  );
-  return likeBars(cut, lattice).map((bars) => bars.map((bar) => cut[bar[0]!]!.slice.bar + 1));
+const barsAlike = (music: string, price: PriceName = 'sameMusic'): number[][] => {
+  const score = line(music);
+  const cut = slices(score);
+  return alikeIn(score, cut)
+    .filter((alike) => alike.price === price)
+    .map(({ bars }) => bars.map((bar) => cut[bar[0]!]!.slice.bar + 1));
 };
 
 describe('octave runs', () => {

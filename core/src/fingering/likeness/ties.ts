@@ -1,12 +1,12 @@
 import type { Finger } from '../../hand/hand';
-import { ALL_FINGERS, fingersIn } from '../model/finger-set';
+import { ALL_FINGERS, fingersIn, hasFinger, setOf } from '../model/finger-set';
 import { likenessesIn, type Likeness, type Stroke } from '../../reading/figures';
 import type { Score } from '../../score/score';
 import type { PlayableSlice } from '../model/playable';
 import type { PriceName } from '../prices/prices';
 import type { BothEnds } from '../search/windows';
 import { sharedFingering, type Fingering } from './shared';
-import { drawnSet, type Target, type Targets } from './targets';
+import type { Target, Targets } from './targets';
 
 /**
  * Same music, same fingers. Bars that look alike (also an octave apart, also the same shape on other keys of the same
@@ -53,8 +53,12 @@ const lockedFingers = (
   });
 };
 
-/** What every figure of a group is drawn to, stroke by stroke. */
-export type Lead = readonly (readonly (Finger | null)[])[];
+/** What every figure of a group is drawn to, stroke by stroke and press by press. */
+export interface Lead {
+  readonly strokes: Fingering;
+  /** A teacher has set fingers in one of the figures. */
+  readonly isSet: boolean;
+}
 
 /** What each group is drawn to: what its figures share most cheaply, and where one of them has a lock, that. */
 export const leadsOf = (
@@ -68,27 +72,39 @@ export const leadsOf = (
     const known = new Set(bars.map((bar) => led.get(bar.join())).filter((fingering) => fingering !== undefined));
     const shared = sharedFingering(bars, ends, isSilent, [...known]);
     for (const bar of bars) led.set(bar.join(), led.get(bar.join()) ?? shared);
-    return shared.map((fingers, stroke) => {
-      const locked = bars.some((bar) => isLocked(slices[bar[stroke]!]!)) ? lockedFingers(bars, slices, stroke) : [];
+    const isSet = bars.some((bar) => bar.some((index) => isLocked(slices[index]!)));
+    if (!isSet) return { strokes: shared, isSet };
+    const strokes = shared.map((fingers, stroke) => {
+      const locked = lockedFingers(bars, slices, stroke);
       return fingers.map((finger, key) => locked[key] ?? finger);
     });
+    return { strokes, isSet };
   });
 };
 
-/** Targets of all notes of like bars, beside the usual ones; octave runs go before. */
+/** Usual fingers give way to what a teacher has set in the same music elsewhere. */
+const contradicts = ({ wanted }: Target, fingers: readonly Finger[]): boolean =>
+  fingers.some((finger, key) => !hasFinger(wanted[key] ?? ALL_FINGERS, finger));
+
+/** What a teacher has set once binds its likes by so many times the usual tie. Our choice. */
+const WHERE_SET = 2;
+
+/** Targets of all notes of like figures, beside the usual ones; octave runs go before. */
 export const targetsOf = (groups: readonly Alike[], leads: readonly Lead[], usual: Targets): Targets => {
   const targets = new Map<number, readonly Target[]>(usual);
-  groups.forEach(({ bars, price }, group) =>
-    leads[group]!.forEach((fingers, stroke) => {
-      const target: Target = { wanted: fingers.map(drawnSet), price, share: 1, leads: false };
+  groups.forEach(({ bars, price }, group) => {
+    const { strokes, isSet } = leads[group]!;
+    strokes.forEach((fingers, stroke) => {
+      const share = isSet && price === 'sameMusic' ? WHERE_SET : 1;
+      const target: Target = { wanted: fingers.map((finger) => setOf(finger)), price, share, leads: false };
       for (const bar of bars) {
         const index = bar[stroke]!;
-        // An octave run goes before.
-        if (!usual.get(index)?.some((other) => other.price === 'runPattern'))
-          targets.set(index, [...(targets.get(index) ?? []), target]);
+        const others = targets.get(index) ?? [];
+        if (others.some((other) => other.price === 'runPattern')) continue;
+        const kept = isSet && price === 'sameMusic' ? others.filter((other) => !contradicts(other, fingers)) : others;
+        targets.set(index, [...kept, target]);
       }
-    }),
-  );
+    });
+  });
   return targets;
 };
-

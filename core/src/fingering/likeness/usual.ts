@@ -23,7 +23,8 @@ interface Wish {
   readonly price: PriceName;
 }
 
-const fromThumb = <T>(items: readonly T[], side: Side): readonly T[] => (side === 'right' ? items : [...items].reverse());
+const fromThumb = <T>(items: readonly T[], side: Side): readonly T[] =>
+  side === 'right' ? items : [...items].reverse();
 
 /** White keys between two keys. */
 const whiteKeysBetween = (low: number, high: number): number =>
@@ -37,8 +38,7 @@ const leftRootOctave = (keys: readonly number[]): readonly Finger[] =>
 
 const blockWishes = ({ keys, presses, broken }: Block, side: Side): Wish[] => {
   const ordered = fromThumb(keys, side);
-  const shapes =
-    broken && side === 'left' && isRootOctave(keys) ? [leftRootOctave(keys)] : shapesFor(ordered);
+  const shapes = broken && side === 'left' && isRootOctave(keys) ? [leftRootOctave(keys)] : shapesFor(ordered);
   if (shapes.length === 0) return [];
   return presses.map((press) => {
     const at = ordered.indexOf(press.midi);
@@ -135,7 +135,12 @@ const chromaticWishes = (presses: readonly Press[], side: Side): Wish[] =>
     price: 'chromaticFingers',
   }));
 
-const wishesOf = (reading: Reading, side: Side, fingersOf: ScaleFingers, chromaticInThrees: boolean): readonly Wish[] => [
+const wishesOf = (
+  reading: Reading,
+  side: Side,
+  fingersOf: ScaleFingers,
+  chromaticInThrees: boolean,
+): readonly Wish[] => [
   ...reading.blocks.flatMap((block) => blockWishes(block, side)),
   ...reading.octaves.flatMap((octave) => octaveWishes(octave, side)),
   ...reading.pairs.flatMap((pair) => pairWishes(pair, side)),
@@ -148,7 +153,7 @@ const wishesOf = (reading: Reading, side: Side, fingersOf: ScaleFingers, chromat
 const IN_A_SLOW_LINE = 0.2;
 
 /** Where two wishes meet, what both allow; where nothing is, either. */
-const agreed = (set: FingerSet, { wanted }: Wish): FingerSet => (set & wanted) || set | wanted;
+const agreed = (set: FingerSet, { wanted }: Wish): FingerSet => set & wanted || set | wanted;
 
 /** The usual fingers as targets of the slices. */
 export const usualTargets = (

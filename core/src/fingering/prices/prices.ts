@@ -58,7 +58,6 @@ export const PRICES = {
   shiftLift: words('shift at a lift', TRIAL, 'a shift at a lift'),
   shiftRest: words('shift in a rest', TRIAL, 'a shift in a rest'),
   shiftHurried: words('shift between quick notes', CRAFT, 'a jump with little time'),
-  shiftWithinReach: words('jump between joined notes', CRAFT, 'a jump over what the hand spans'),
   shiftPerU: words('u', TRIAL, 'travel of the hand'),
 
   pass: words('thumb pass', TRIAL, 'a crossing of the thumb'),

@@ -37,8 +37,7 @@ const allowed = (step: FingersStep, { rules }: Pricing): boolean => rules.crossi
 export const fingerOverFinger: MoveTerm = (step, pricing, charge) => {
   if (!allowed(step, pricing) || step.link !== 'slur') return undefined;
   const { before, after, from, to } = outerKeys(step);
-  if (!before || !after || before.midi === after.midi || !crosses(step, from, to, before, after))
-    return undefined;
+  if (!before || !after || before.midi === after.midi || !crosses(step, from, to, before, after)) return undefined;
   if (inOrder(before, from, after, to)) return undefined;
   const distance = Math.abs(after.place - before.place);
   if (distance > WIDEST) return undefined;

@@ -11,6 +11,7 @@ import { openHand } from './open-hand';
 import { ornament } from './ornament';
 import { pairPass } from './pair-pass';
 import { pairSpan } from './pair-span';
+import { pairUnslid } from './pair-slide';
 import { pass } from './pass';
 import { repeats } from './repeats';
 import { sameFinger } from './same-finger';
@@ -37,6 +38,7 @@ export const STEP_TERMS: readonly StepTerm[] = [
   sameFinger,
   crossedOrder,
   pairSpan,
+  pairUnslid,
   blackBesideWhite,
   repeats,
   heldKeys,

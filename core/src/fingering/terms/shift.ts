@@ -2,7 +2,6 @@ import { PRICE } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
 import { isJoined, SHIFT } from './connection';
 import { canPass } from './pass';
-import { spans } from '../model/view';
 import { taught } from './taught';
 import type { FingersStep, MoveTerm } from './term';
 import { carriesVoice } from './voice';
@@ -23,14 +22,6 @@ const priceOf = ({ lead, link, from, to }: FingersStep, { rules }: Pricing): num
   return rules.wideLeaps === 'jump' && isJoined(link) && distance > WIDE_LEAP ? SHIFT.lift : SHIFT[link];
 };
 
-/** Two joined notes that the hand spans want no jump, unless a rule says so. */
-const isWithinReach = ({ lead, link, from, to }: FingersStep, { hand, rules }: Pricing): boolean => {
-  if (!lead || link !== 'plain') return false;
-  const [before, after] = [from.keys[lead.from]!, to.keys[lead.to]!];
-  const wide = Math.abs(after.place - before.place) > WIDE_LEAP;
-  return spans(hand, before, 1, after, 5) && !(rules.wideLeaps === 'jump' && wide);
-};
-
 const isSingle = ({ from, to }: FingersStep): boolean => from.keys.length === 1 && to.keys.length === 1;
 
 /** The hand lifts and lands elsewhere: cheap where there is a gap, dear in legato; a key still held must be let go. */
@@ -43,7 +34,6 @@ export const shift: MoveTerm = (step, pricing, charge) => {
   charge(priceOf(step, pricing), share);
   // Blocks are lifted from anyway, and in a rest there is time.
   if (isSingle(step) && !step.to.slow && step.link !== 'rest') charge(PRICE.shiftHurried, share);
-  if (isWithinReach(step, pricing)) charge(PRICE.shiftWithinReach, share);
   if (holds) charge(PRICE.releaseEarly, 1);
   // A hand that jumps cannot connect anything.
   if (carriesVoice(step, pricing)) charge(PRICE.voiceBroken, 1);

@@ -156,9 +156,13 @@ describe('what a step is charged for besides the move', () => {
 
   it('quick repeats with one finger, and slow ones where a teacher always changes', () => {
     const slow = step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', false);
-    expect(stepCharges(repeats, step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', true))).toEqual({ fastRepeat: 1 });
-    expect(stepCharges(repeats, slow)).toEqual({});
-    expect(stepCharges(repeats, slow, { repeats: 'always-change' })).toEqual({ fastRepeat: 1 });
+    const again = { use3: -1 };
+    expect(stepCharges(repeats, step('G4 | 3 | E4', 'G4 | 3 | E4', 'plain', true))).toEqual({
+      ...again,
+      fastRepeat: 1,
+    });
+    expect(stepCharges(repeats, slow)).toEqual(again);
+    expect(stepCharges(repeats, slow, { repeats: 'always-change' })).toEqual({ ...again, fastRepeat: 1 });
   });
 
   it('a held key that changes its finger while another is struck', () => {
