@@ -25,7 +25,7 @@ export const slidesPair = (step: FingersStep, pricing: Pricing): boolean =>
   maySlide(step, pricing) && keepsFingers(step);
 
 /** Other fingers where a pair is to slide cost more than the slide. Our choice. */
-const INSTEAD_SHARE = 0.8;
+const INSTEAD_SHARE = 0.3;
 
 /** Where pairs are to slide, changing fingers instead costs. */
 export const pairUnslid: StepTerm = (step, pricing, charge) => {

@@ -2,6 +2,7 @@ import { PRICE } from '../prices/prices';
 import { fingerAt } from '../model/view';
 import { MOVE_SHARE } from './connection';
 import { isChromaticStep } from './chromatic';
+import { slidesPair } from './pair-slide';
 import { followsOn } from './stay';
 import { taught } from './taught';
 import type { MoveTerm } from './term';
@@ -12,7 +13,7 @@ const WIDEST = 3;
 /** One finger reaches out or in and the hand settles round it; also opening to the octave hand and closing again. */
 export const stretchMove: MoveTerm = (step, pricing) => {
   const { hand, rules } = pricing;
-  if (!followsOn(step, hand)) return undefined;
+  if (!followsOn(step, hand) || slidesPair(step, pricing)) return undefined;
   const { lead } = step;
   const chromatic = isChromaticStep(step, pricing);
   const direction = lead ? fingerAt(step.b, lead.to) - fingerAt(step.a, lead.from) : undefined;
