@@ -7,7 +7,7 @@ import { openPiece, withLocks, type OpenPiece } from './piece';
 import type { Pricing } from './prices/pricing';
 import { backward, backwardLike, bestPath, forward, forwardLike, type Passes, type Path } from './search/search';
 import { drawnTo, type Drawn, type Targets } from './likeness/targets';
-import { leadsOf, targetsOf, type Alike } from './likeness/ties';
+import { leadsOf, targetsOf, type Alike, type Led } from './likeness/ties';
 
 /** A way through a lattice drawn to some targets, with the forward efforts that found it. */
 interface Way extends Drawn {
@@ -17,8 +17,9 @@ interface Way extends Drawn {
 
 /** What was solved last: another solution of the same piece differs from it in a few places. */
 interface Known {
-  /** Before like bars were drawn together, and after. */
+  /** Before like figures were drawn together, what they were drawn to, and after. */
   readonly free: Way;
+  readonly led: Led | undefined;
   readonly tied: Way;
   readonly remaining: Passes['remaining'];
 }
@@ -37,14 +38,17 @@ function* tiedWay(
   { open, slices, usual, groups }: OpenPiece,
   pricing: Pricing,
   known: Known | undefined,
-): Steps<Pick<Known, 'free' | 'tied'>> {
+): Steps<Omit<Known, 'remaining'>> {
   const free = wayThrough(open, usual, pricing, known?.free);
-  if (groups.length === 0) return { free, tied: free };
+  if (groups.length === 0) return { free, led: undefined, tied: free };
   yield 1 / 3;
-  const ends = { ...free, remaining: backward(free.lattice) };
-  const leads = leadsOf(groups, slices, ends);
+  const last = known?.led;
+  const remaining = backwardLike(free.lattice, last?.ends);
+  const found = { ends: { lattice: free.lattice, reached: free.reached, remaining }, way: free.path.postures };
+  const leads = leadsOf(groups, slices, found, last);
   yield 2 / 3;
-  return { free, tied: wayThrough(open, targetsOf(groups, leads, usual), pricing, known?.tied ?? free) };
+  const tied = wayThrough(open, targetsOf(groups, leads, usual), pricing, known?.tied ?? free);
+  return { free, led: { ...found, groups, leads }, tied };
 }
 
 /** What is remembered of a piece: it without locks, and how it was solved last. */
@@ -99,14 +103,14 @@ export function* solveLattice(
   const { pricing } = builder;
   const locked = withLocks(memory.piece, allowed, builder);
   const piece = { ...locked, groups: groupsWithout(locked, apart) };
-  const { free, tied: way } = yield* part(tiedWay(piece, pricing, memory.known), OPENED, 1);
+  const { free, led, tied: way } = yield* part(tiedWay(piece, pricing, memory.known), OPENED, 1);
   const { lattice, targets } = way;
   const { key, slices, groups: alike } = piece;
   const solved = { lattice, pricing, key, targets, slices, alike, ...way.path };
   if (need === 'windows') return { ...solved, reached: forward(lattice), remaining: backward(lattice) };
   if (need === 'way') return { ...solved, reached: way.reached, remaining: [] };
   const remaining = backwardLike(lattice, memory.known && { ...memory.known.tied, remaining: memory.known.remaining });
-  memory.known = { free, tied: way, remaining };
+  memory.known = { free, led, tied: way, remaining };
   return { ...solved, reached: way.reached, remaining };
 }
 

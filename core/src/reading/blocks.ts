@@ -24,16 +24,20 @@ const CHORDS: readonly (readonly number[])[] = [
 
 const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
-/** Whether all keys belong to a chord, on whatever root. */
-const isIn = (chord: readonly number[], keys: readonly number[]): boolean =>
-  Array.from({ length: 12 }, (_, root) => root).some((root) =>
-    keys.every((key) => chord.includes(pitchClass(key - root))),
-  );
+/** Pitch classes as bits. */
+const bitsOf = (keys: readonly number[]): number => keys.reduce((bits, key) => bits | (1 << pitchClass(key)), 0);
 
-const DOMINANT = CHORDS[0]!;
+/** A chord on every root. */
+const onEveryRoot = (chord: readonly number[]): readonly number[] =>
+  Array.from({ length: 12 }, (_, root) => bitsOf(chord.map((key) => key + root)));
 
-/** Whether all keys belong to one triad or seventh chord. */
-const isOneHarmony = (keys: readonly number[]): boolean => CHORDS.some((chord) => isIn(chord, keys));
+const HARMONIES = CHORDS.flatMap(onEveryRoot);
+const DOMINANTS = onEveryRoot(CHORDS[0]!);
+
+const isIn = (chords: readonly number[], keys: readonly number[]): boolean => {
+  const bits = bitsOf(keys);
+  return chords.some((chord) => (bits & ~chord) === 0);
+};
 
 const LEAST_KEYS = 3;
 const MOST_KEYS = 5;
@@ -83,7 +87,7 @@ const WIDE_GAP = 5;
 
 const isStepOfATune = (keys: readonly number[]): boolean => {
   const gaps = keys.slice(1).map((key, index) => key - keys[index]!);
-  return Math.min(...gaps) <= SECOND && (Math.max(...gaps) < WIDE_GAP || !isIn(DOMINANT, keys));
+  return Math.min(...gaps) <= SECOND && (Math.max(...gaps) < WIDE_GAP || !isIn(DOMINANTS, keys));
 };
 
 /** A line that leaves the chord by the key beyond its outermost wants a finger left for it. Semitones. */
@@ -119,7 +123,7 @@ const brokenBlock = (
   const presses = strokes.flatMap(({ struck }) => struck);
   const keys = keysOf(presses);
   const span = keys[keys.length - 1]! - keys[0]!;
-  if (keys.length < LEAST_KEYS || keys.length > MOST_KEYS || span > WIDEST || !isOneHarmony(keys)) return undefined;
+  if (keys.length < LEAST_KEYS || keys.length > MOST_KEYS || span > WIDEST || !isIn(HARMONIES, keys)) return undefined;
   if (isStepOfATune(keys)) return undefined;
   // Wider than an octave only three keys make one shape.
   if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;

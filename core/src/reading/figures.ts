@@ -31,6 +31,54 @@ const ONE_POSITION = 5;
 /** A figure moves on by up to a fourth. Scale steps. */
 const FARTHEST_MOVE = 3;
 
+/** What is known of a stroke whichever figure it is part of: worked out once. */
+interface Told {
+  readonly onsetTicks: number;
+  /** How its keys lie to one another, by feel under the hand and by scale steps. */
+  readonly chord: string;
+  readonly spelt: string;
+  /** The same with the way from the stroke before: when, and how far. */
+  readonly feel: string;
+  readonly line: string;
+  /** White key and staff place of its lowest key; the highest staff place. */
+  readonly place: number;
+  readonly letter: number;
+  readonly highest: number;
+  /** Where it strikes another key than the stroke before, or several. */
+  readonly isOther: boolean;
+}
+
+const TENTHS = 10;
+
+const toldOf = (all: readonly Stroke[], struck: readonly number[]): ReadonlyMap<number, Told> => {
+  const told = new Map<number, Told>();
+  let before: Told | undefined;
+  for (const index of struck) {
+    const { keys, onsetTicks } = all[index]!;
+    const [place, letter] = [keyPlace(keys[0]!.midi), letterPlace(keys[0]!.pitch)];
+    let [chord, spelt] = ['', ''];
+    for (const { midi, pitch, held } of keys) {
+      const mark = held ? 'h' : '';
+      chord += `${Math.round(TENTHS * (keyPlace(midi) - place))}${isBlack(midi) ? 'b' : ''}${mark}+`;
+      spelt += `${letterPlace(pitch) - letter}${mark}+`;
+    }
+    const since = onsetTicks - (before?.onsetTicks ?? 0);
+    before = {
+      onsetTicks,
+      chord,
+      spelt,
+      feel: `${since}:${Math.round(TENTHS * (place - (before?.place ?? 0)))} ${chord}`,
+      line: `${since}:${letter - (before?.letter ?? 0)} ${spelt}`,
+      place,
+      letter,
+      highest: letterPlace(keys[keys.length - 1]!.pitch),
+      isOther: keys.length > 1 || letter !== before?.letter,
+    };
+    told.set(index, before);
+  }
+  return told;
+};
+
 interface Figure {
   readonly strokes: readonly number[];
   /** When keys go down and how exactly they lie to one another; the same text, the same feel under the hand. */
@@ -41,32 +89,31 @@ interface Figure {
   readonly origin: number;
   readonly letter: number;
   readonly range: readonly [number, number];
-  readonly keys: number;
-  /** Staff places of its lowest keys, in order. */
-  readonly line: readonly number[];
+  /** It strikes more than one key. */
+  readonly moves: boolean;
 }
 
-const lettersOf = (stroke: Stroke): number[] => stroke.keys.map(({ pitch }) => letterPlace(pitch));
-
-const figureOf = (all: readonly Stroke[], strokes: readonly number[]): Figure => {
-  const own = strokes.map((index) => all[index]!);
-  const [first] = own as [Stroke];
-  const origin = Math.floor(keyPlace(first.keys[0]!.midi));
-  const letter = lettersOf(first)[0]!;
-  const written = (of: (key: Stroke['keys'][number]) => string): string =>
-    own.map(({ onsetTicks, keys }) => `${onsetTicks - first.onsetTicks}:${keys.map(of).join('+')}`).join(' ');
-  const letters = own.flatMap(lettersOf);
+const figureOf = (told: ReadonlyMap<number, Told>, strokes: readonly number[]): Figure => {
+  const first = told.get(strokes[0]!)!;
+  let [shape, contour] = [first.chord, first.spelt];
+  let [lowest, highest] = [first.letter, first.highest];
+  let moves = first.spelt.length > 2;
+  for (let at = 1; at < strokes.length; at += 1) {
+    const stroke = told.get(strokes[at]!)!;
+    shape += stroke.feel;
+    contour += stroke.line;
+    lowest = Math.min(lowest, stroke.letter);
+    highest = Math.max(highest, stroke.highest);
+    moves ||= stroke.isOther;
+  }
   return {
     strokes,
-    shape: written(
-      ({ midi, held }) => `${(keyPlace(midi) - origin).toFixed(1)}${isBlack(midi) ? 'b' : ''}${held ? 'h' : ''}`,
-    ),
-    contour: written(({ pitch, held }) => `${letterPlace(pitch) - letter}${held ? 'h' : ''}`),
-    origin,
-    letter,
-    range: [Math.min(...letters), Math.max(...letters)],
-    keys: new Set(own.flatMap(({ keys }) => keys.map(({ midi }) => midi))).size,
-    line: own.map((stroke) => lettersOf(stroke)[0]!),
+    shape,
+    contour,
+    origin: Math.floor(first.place),
+    letter: first.letter,
+    range: [lowest, highest],
+    moves,
   };
 };
 
@@ -80,25 +127,25 @@ const groupBy = <T>(items: readonly T[], keyOf: (item: T) => string): readonly (
   return [...groups.values()];
 };
 
-const isEnough = ({ strokes, keys }: Figure, least: number): boolean => strokes.length >= least && keys > 1;
+const isEnough = ({ strokes, moves }: Figure, least: number): boolean => strokes.length >= least && moves;
 
 const inOctave = (place: number): number => ((place % 7) + 7) % 7;
 
 /** A bar whose second half repeats its first is two figures; any other bar is one. */
-const halvesOrWhole = (all: readonly Stroke[], bar: readonly number[]): readonly Figure[] => {
+const halvesOrWhole = (told: ReadonlyMap<number, Told>, bar: readonly number[]): readonly Figure[] => {
   const middle = bar.length / 2;
   if (bar.length % 2 === 0 && middle >= LEAST_STROKES) {
-    const halves = [bar.slice(0, middle), bar.slice(middle)].map((half) => figureOf(all, half));
+    const halves = [bar.slice(0, middle), bar.slice(middle)].map((half) => figureOf(told, half));
     const [first, second] = halves as [Figure, Figure];
     if (first.shape === second.shape && first.origin === second.origin) return halves;
   }
-  return [figureOf(all, bar)];
+  return [figureOf(told, bar)];
 };
 
 /** Bars and halves of bars that come again, also an octave apart. */
-const repeated = (all: readonly Stroke[], bars: readonly (readonly number[])[]): Likeness[] =>
+const repeated = (told: ReadonlyMap<number, Told>, bars: readonly (readonly number[])[]): Likeness[] =>
   groupBy(
-    bars.flatMap((bar) => halvesOrWhole(all, bar)).filter((figure) => isEnough(figure, LEAST_STROKES)),
+    bars.flatMap((bar) => halvesOrWhole(told, bar)).filter((figure) => isEnough(figure, LEAST_STROKES)),
     ({ shape, origin }) => `${shape} ${inOctave(origin)}`,
   )
     .filter((figures) => figures.length > 1)
@@ -122,10 +169,14 @@ const wayOf = (letters: readonly number[]): number => {
 };
 
 /** Figures that together run one way are a scale or an arpeggio, and no figures. */
-const isOneLine = (figures: readonly Figure[]): boolean => wayOf(figures.flatMap(({ line }) => line)) !== 0;
+const isOneLine = (told: ReadonlyMap<number, Told>, figures: readonly Figure[]): boolean =>
+  wayOf(figures.flatMap(({ strokes }) => strokes.map((index) => told.get(index)!.letter))) !== 0;
 
 /** Neighbouring figures of one contour that move on along the scale. */
-const chainsOf = (figures: readonly (Figure | undefined)[]): readonly (readonly Figure[])[] => {
+const chainsOf = (
+  told: ReadonlyMap<number, Told>,
+  figures: readonly (Figure | undefined)[],
+): readonly (readonly Figure[])[] => {
   const chains: Figure[][] = [];
   figures.forEach((figure, index) => {
     if (!figure || !isEnough(figure, LEAST_STROKES)) return;
@@ -134,14 +185,15 @@ const chainsOf = (figures: readonly (Figure | undefined)[]): readonly (readonly 
     if (last && before && last[last.length - 1] === before && movesOn(before, figure)) last.push(figure);
     else chains.push([figure]);
   });
-  return chains.filter((chain) => chain.length > 1 && !liesInOnePosition(chain) && !isOneLine(chain));
+  return chains.filter((chain) => chain.length > 1 && !liesInOnePosition(chain) && !isOneLine(told, chain));
 };
 
 /** Strokes by the stretches of one level of cutting (bars, halves, beats), empty stretches too. */
 const cut = (score: Score, all: readonly Stroke[], bars: readonly (readonly number[])[], level: number) =>
   bars.flatMap((bar) => {
-    const levels = levelsOf(score, all[bar[0]!]!.bar);
-    return (levels[level] ?? []).map(({ fromTicks, toTicks }) =>
+    if (level === 0) return [bar];
+    const stretches = levelsOf(score, all[bar[0]!]!.bar)[level] ?? [];
+    return stretches.map(({ fromTicks, toTicks }) =>
       bar.filter((index) => all[index]!.onsetTicks >= fromTicks && all[index]!.onsetTicks < toTicks),
     );
   });
@@ -149,14 +201,19 @@ const cut = (score: Score, all: readonly Stroke[], bars: readonly (readonly numb
 const DEEPEST_LEVEL = 2;
 
 /** Figures that move along the scale: whole bars, else halves, else beats. */
-const moved = (score: Score, all: readonly Stroke[], bars: readonly (readonly number[])[]): Likeness[] => {
+const moved = (
+  score: Score,
+  all: readonly Stroke[],
+  told: ReadonlyMap<number, Told>,
+  bars: readonly (readonly number[])[],
+): Likeness[] => {
   const found: Likeness[] = [];
   const taken = new Set<number>();
   for (let level = 0; level <= DEEPEST_LEVEL; level += 1) {
     const figures = cut(score, all, bars, level).map((strokes) =>
-      strokes.length === 0 || strokes.some((index) => taken.has(index)) ? undefined : figureOf(all, strokes),
+      strokes.length < LEAST_STROKES || strokes.some((index) => taken.has(index)) ? undefined : figureOf(told, strokes),
     );
-    for (const chain of chainsOf(figures)) {
+    for (const chain of chainsOf(told, figures)) {
       const [first] = chain as [Figure];
       // Whole bars that feel the same under the hand are the same music to it.
       const kind = level === 0 && chain.every(({ shape }) => shape === first.shape) ? 'same' : 'moved';
@@ -167,13 +224,18 @@ const moved = (score: Score, all: readonly Stroke[], bars: readonly (readonly nu
   return found;
 };
 
-/** Bars of one shape on keys of the same colours that are not neighbours. */
-const elsewhere = (all: readonly Stroke[], bars: readonly (readonly number[])[]): Likeness[] =>
+/** Bars of one contour on other keys that are not neighbours. */
+const elsewhere = (told: ReadonlyMap<number, Told>, bars: readonly (readonly number[])[]): Likeness[] =>
   groupBy(
-    bars.map((bar) => figureOf(all, bar)).filter((figure) => isEnough(figure, LEAST_STROKES_APART)),
+    bars
+      .filter((bar) => bar.length >= LEAST_STROKES_APART)
+      .map((bar) => figureOf(told, bar))
+      .filter(({ moves }) => moves),
     ({ contour }) => contour,
   )
-    .filter((figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures))
+    .filter(
+      (figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures),
+    )
     .map((figures) => ({ kind: 'moved', figures: figures.map(({ strokes }) => strokes) }));
 
 const strokesByBar = (all: readonly Stroke[], isStruck: (index: number) => boolean): readonly (readonly number[])[] => {
@@ -191,5 +253,6 @@ export const likenessesIn = (
   isStruck: (index: number) => boolean,
 ): readonly Likeness[] => {
   const bars = strokesByBar(all, isStruck);
-  return [...repeated(all, bars), ...moved(score, all, bars), ...elsewhere(all, bars)];
+  const told = toldOf(all, bars.flat());
+  return [...repeated(told, bars), ...moved(score, all, told, bars), ...elsewhere(told, bars)];
 };

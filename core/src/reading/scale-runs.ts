@@ -59,36 +59,71 @@ const distance = (line: readonly number[], key: Key, tonic: number, scale: Scale
 
 const KINDS = Object.keys(SCALES) as ScaleKind[];
 
+/** Pitch classes of each scale as bits, by its tonic. */
+const BITS = Object.fromEntries(
+  KINDS.map((scale) => [
+    scale,
+    Array.from({ length: 12 }, (_, tonic) =>
+      SCALES[scale].reduce<number>((bits, step) => bits | (1 << pitchClass(tonic + step)), 0),
+    ),
+  ]),
+) as unknown as Readonly<Record<ScaleKind, readonly number[]>>;
+
 /** The scale that a line runs through, the likeliest of several in this key. */
 const scaleOf = (line: readonly number[], key: Key): { tonic: number; scale: ScaleKind } | undefined => {
   let found: { tonic: number; scale: ScaleKind } | undefined;
   let least = Infinity;
+  const bits = line.reduce((classes, midi) => classes | (1 << pitchClass(midi)), 0);
   for (const scale of KINDS)
     for (let tonic = 0; tonic < 12; tonic += 1) {
-      if (!runsThrough(line, tonic, scale)) continue;
+      if ((bits & ~BITS[scale][tonic]!) !== 0 || !runsThrough(line, tonic, scale)) continue;
       const far = distance(line, key, tonic, scale);
       if (far < least) [least, found] = [far, { tonic, scale }];
     }
   return found;
 };
 
+/** Farthest apart that two neighbours of a scale lie, semitones. */
+const WIDEST_STEP = 3;
+
+/** Stretches of notes none of which is farther from the next than a scale goes. */
+const stepwise = (line: readonly Press[]): readonly (readonly Press[])[] => {
+  const stretches: Press[][] = [];
+  let current: Press[] = [];
+  for (const press of line) {
+    const before = current[current.length - 1];
+    if (before && Math.abs(press.midi - before.midi) > WIDEST_STEP) {
+      stretches.push(current);
+      current = [];
+    }
+    current.push(press);
+  }
+  return [...stretches, current].filter(({ length }) => length >= LEAST_NOTES);
+};
+
+/** The longest run through a scale that begins at a note of a line. */
+const longestFrom = (line: readonly Press[], from: number, key: Key): ScaleRun | undefined => {
+  for (let to = line.length; to - from >= LEAST_NOTES; to -= 1) {
+    const presses = line.slice(from, to);
+    const midis = presses.map(({ midi }) => midi);
+    const scale = scaleOf(midis, key);
+    if (scale) return { presses, ...scale, up: midis[1]! > midis[0]! };
+  }
+  return undefined;
+};
+
 /** Runs through scales. `key` is the key of the piece. */
 export const scaleRunsIn = (slices: readonly Slice[], key: Key): readonly ScaleRun[] =>
-  oneWayStretches(slices).flatMap((stretch): ScaleRun[] => {
-    const runs: ScaleRun[] = [];
-    let from = 0;
-    while (stretch.length - from >= LEAST_NOTES) {
-      // The longest stretch from here that is a scale.
-      let best: ScaleRun | undefined;
-      for (let to = from + LEAST_NOTES; to <= stretch.length; to += 1) {
-        const presses = stretch.slice(from, to).map(({ struck }) => struck[0]!);
-        const line = presses.map(({ midi }) => midi);
-        const scale = scaleOf(line, key);
-        if (!scale) break;
-        best = { presses, ...scale, up: line[1]! > line[0]! };
+  oneWayStretches(slices)
+    .filter(({ length }) => length >= LEAST_NOTES)
+    .flatMap((stretch) => stepwise(stretch.map(({ struck }) => struck[0]!)))
+    .flatMap((line) => {
+      const runs: ScaleRun[] = [];
+      let from = 0;
+      while (line.length - from >= LEAST_NOTES) {
+        const run = longestFrom(line, from, key);
+        if (run) runs.push(run);
+        from += run ? run.presses.length - 1 : 1;
       }
-      if (best) runs.push(best);
-      from += best ? best.presses.length - 1 : 1;
-    }
-    return runs;
-  });
+      return runs;
+    });

@@ -60,25 +60,60 @@ export interface Lead {
   readonly isSet: boolean;
 }
 
-/** What each group is drawn to: what its figures share most cheaply, and where one of them has a lock, that. */
+/** What groups of figures are drawn to, and all that it was found from. */
+export interface Led {
+  readonly groups: readonly Alike[];
+  readonly ends: BothEnds;
+  /** The best way before figures are drawn together, posture by posture. */
+  readonly way: readonly number[];
+  readonly leads: readonly Lead[];
+}
+
+/** Whether nothing has changed in a figure, nor in what leads to it and away from it. */
+const isAsItWas = (figure: readonly number[], { ends, way }: Pick<Led, 'ends' | 'way'>, last: Led): boolean => {
+  for (let index = figure[0]!; index <= figure[figure.length - 1]!; index += 1)
+    if (
+      ends.lattice.layers[index] !== last.ends.lattice.layers[index] ||
+      ends.reached[index] !== last.ends.reached[index] ||
+      ends.remaining[index] !== last.ends.remaining[index] ||
+      way[index] !== last.way[index]
+    )
+      return false;
+  return true;
+};
+
+/**
+ * What each group is drawn to: what its figures share most cheaply, and where one of them has a lock, that. Groups in which nothing
+ * has changed since `last` keep their lead.
+ */
 export const leadsOf = (
   groups: readonly Alike[],
   slices: readonly PlayableSlice[],
-  ends: BothEnds,
+  found: Pick<Led, 'ends' | 'way'>,
+  last: Led | undefined,
 ): readonly Lead[] => {
+  const { ends, way } = found;
   const led = new Map<string, Fingering>();
+  const locked = new Set(slices.flatMap((slice, index) => (isLocked(slice) ? [index] : [])));
   const isSilent = (index: number): boolean => slices[index]!.slice.struck.length === 0;
-  return groups.map(({ bars }) => {
+  const leadOf = ({ bars }: Alike): Lead => {
     const known = new Set(bars.map((bar) => led.get(bar.join())).filter((fingering) => fingering !== undefined));
-    const shared = sharedFingering(bars, ends, isSilent, [...known]);
-    for (const bar of bars) led.set(bar.join(), led.get(bar.join()) ?? shared);
-    const isSet = bars.some((bar) => bar.some((index) => isLocked(slices[index]!)));
-    if (!isSet) return { strokes: shared, isSet };
-    const strokes = shared.map((fingers, stroke) => {
-      const locked = lockedFingers(bars, slices, stroke);
-      return fingers.map((finger, key) => locked[key] ?? finger);
-    });
-    return { strokes, isSet };
+    const strokes = sharedFingering(bars, ends, isSilent, [...known], way);
+    const isSet = locked.size > 0 && bars.some((bar) => bar.some((index) => locked.has(index)));
+    if (!isSet) return { strokes, isSet };
+    return {
+      strokes: strokes.map((fingers, stroke) => {
+        const set = lockedFingers(bars, slices, stroke);
+        return fingers.map((finger, key) => set[key] ?? finger);
+      }),
+      isSet,
+    };
+  };
+  return groups.map((group, index) => {
+    const kept = last?.groups[index] === group && group.bars.every((bar) => isAsItWas(bar, found, last));
+    const lead = kept ? last.leads[index]! : leadOf(group);
+    for (const bar of group.bars) led.set(bar.join(), led.get(bar.join()) ?? lead.strokes);
+    return lead;
   });
 };
 
