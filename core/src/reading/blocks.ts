@@ -1,7 +1,6 @@
 import { isBlack } from '../keyboard/geometry';
 import type { Press, Slice } from '../score/slices';
 import type { Score } from '../score/score';
-import { oneWayStretches } from './lines';
 import { levelsOf, strokesIn } from './stretches';
 
 /**
@@ -69,9 +68,9 @@ const isBlackArpeggio = (keys: readonly number[]): boolean => {
 };
 
 /** Strokes of lines that go one way for more than an octave, or for one from a black root: arpeggios, not blocks. */
-const inArpeggios = (slices: readonly Slice[]): ReadonlySet<Slice> =>
+const inArpeggios = (lines: readonly (readonly Slice[])[]): ReadonlySet<Slice> =>
   new Set(
-    oneWayStretches(slices)
+    lines
       .filter((line) => {
         const keys = line.map(({ struck }) => struck[0]!.midi);
         return (
@@ -141,6 +140,7 @@ const brokenIn = (
   arpeggios: ReadonlySet<Slice>,
 ): Block[] => {
   const found: Block[] = [];
+  if (slices.length < LEAST_STROKES) return found;
   const taken = new Set<Slice>();
   for (const level of levelsOf(score, bar))
     for (const stretch of level) {
@@ -162,11 +162,19 @@ const struckTogether = (slices: readonly Slice[]): Block[] =>
       : [],
   );
 
-/** All blocks of a hand: chords struck at once, and broken ones. */
-export const blocksIn = (score: Score, slices: readonly Slice[]): readonly Block[] => {
+/** All blocks of a hand: chords struck at once, and broken ones. `lines`: what runs one way (lines.ts). */
+export const blocksIn = (
+  score: Score,
+  slices: readonly Slice[],
+  lines: readonly (readonly Slice[])[],
+): readonly Block[] => {
   const byBar = new Map<number, Slice[]>();
-  for (const slice of slices) byBar.set(slice.bar, [...(byBar.get(slice.bar) ?? []), slice]);
-  const arpeggios = inArpeggios(slices);
+  for (const slice of slices) {
+    const own = byBar.get(slice.bar);
+    if (own) own.push(slice);
+    else byBar.set(slice.bar, [slice]);
+  }
+  const arpeggios = inArpeggios(lines);
   const after = new Map(slices.slice(1).map((slice, index) => [slices[index]!, slice]));
   return [
     ...struckTogether(slices),

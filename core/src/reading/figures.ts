@@ -233,9 +233,7 @@ const elsewhere = (told: ReadonlyMap<number, Told>, bars: readonly (readonly num
       .filter(({ moves }) => moves),
     ({ contour }) => contour,
   )
-    .filter(
-      (figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures),
-    )
+    .filter((figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures))
     .map((figures) => ({ kind: 'moved', figures: figures.map(({ strokes }) => strokes) }));
 
 const strokesByBar = (all: readonly Stroke[], isStruck: (index: number) => boolean): readonly (readonly number[])[] => {

@@ -3,6 +3,7 @@ import type { Key, Score } from '../score/score';
 import { blocksIn, blockStartsIn, type Block } from './blocks';
 import { brokenThirdsIn } from './broken-thirds';
 import { chromaticLinesIn } from './chromatic-lines';
+import { oneWayStretches } from './lines';
 import { octavesIn, type Octave } from './octaves';
 import { pairsIn, type Pair } from './pairs';
 import { phraseStartsIn } from './phrases';
@@ -24,12 +25,13 @@ export interface Reading {
 
 /** `quickPerSecond`: from so many strokes a second on a repeated key is quick. */
 export const readHand = (score: Score, slices: readonly Slice[], key: Key, quickPerSecond: number): Reading => {
-  const blocks = blocksIn(score, slices);
+  const lines = oneWayStretches(slices);
+  const blocks = blocksIn(score, slices, lines);
   return {
     lifts: new Set([...phraseStartsIn(slices), ...blockStartsIn(blocks, slices)]),
     blocks,
-    scaleRuns: scaleRunsIn(slices, key),
-    chromaticLines: chromaticLinesIn(slices),
+    scaleRuns: scaleRunsIn(lines, key),
+    chromaticLines: chromaticLinesIn(lines),
     octaves: octavesIn(slices),
     pairs: [...pairsIn(slices), ...brokenThirdsIn(slices)],
     rotations: rotationsIn(slices, quickPerSecond),

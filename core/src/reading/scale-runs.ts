@@ -1,6 +1,5 @@
 import type { Press, Slice } from '../score/slices';
 import type { Key } from '../score/score';
-import { oneWayStretches } from './lines';
 
 /** A scale by its semitones above the tonic. */
 export const SCALES = {
@@ -112,9 +111,9 @@ const longestFrom = (line: readonly Press[], from: number, key: Key): ScaleRun |
   return undefined;
 };
 
-/** Runs through scales. `key` is the key of the piece. */
-export const scaleRunsIn = (slices: readonly Slice[], key: Key): readonly ScaleRun[] =>
-  oneWayStretches(slices)
+/** Runs through scales among lines that run one way (lines.ts). `key` is the key of the piece. */
+export const scaleRunsIn = (lines: readonly (readonly Slice[])[], key: Key): readonly ScaleRun[] =>
+  lines
     .filter(({ length }) => length >= LEAST_NOTES)
     .flatMap((stretch) => stepwise(stretch.map(({ struck }) => struck[0]!)))
     .flatMap((line) => {

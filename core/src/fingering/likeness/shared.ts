@@ -67,7 +67,9 @@ const textOf = (fingering: Fingering): string => {
 
 /** Some of several, evenly chosen. */
 const someOf = <T>(items: readonly T[], most: number): readonly T[] =>
-  items.length <= most ? items : Array.from({ length: most }, (_, at) => items[Math.floor((at * items.length) / most)]!);
+  items.length <= most
+    ? items
+    : Array.from({ length: most }, (_, at) => items[Math.floor((at * items.length) / most)]!);
 
 interface Proposal {
   readonly fingering: Fingering;

@@ -164,8 +164,12 @@ export const usualTargets = (
   chromaticInThrees: boolean,
 ): ReadonlyMap<number, readonly Target[]> => {
   const byPress = new Map<Press, Wish[]>();
-  for (const wish of wishesOf(reading, side, fingersOf, chromaticInThrees))
-    byPress.set(wish.press, [...(byPress.get(wish.press) ?? []), wish]);
+  for (const wish of wishesOf(reading, side, fingersOf, chromaticInThrees)) {
+    const own = byPress.get(wish.press);
+    if (own) own.push(wish);
+    else byPress.set(wish.press, [wish]);
+  }
+  if (byPress.size === 0) return new Map();
   const targets = new Map<number, readonly Target[]>();
   slices.forEach(({ presses, slice }, index) => {
     const own = slice.struck.flatMap((press) => byPress.get(press) ?? []);

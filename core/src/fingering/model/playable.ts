@@ -129,6 +129,16 @@ const refusals = (presses: readonly Press[], wanted: readonly FingerSet[], settl
 
 /** Cuts a slice down to what this hand can do, and says what was given up. */
 export const playable = (slice: Slice, side: Side, hand: Hand, allowed: Allowed): PlayableSlice => {
+  // A single key can always be played.
+  if (slice.struck.length === 1 && slice.held.length === 0)
+    return {
+      slice,
+      presses: slice.struck,
+      heldCount: 0,
+      rolled: slice.rolled,
+      allowed: [allowedOn(slice.struck[0]!, allowed)],
+      compromises: [],
+    };
   const attempt = attemptFor(slice, side, hand);
   const heldKeys = new Set(attempt.held.map((press) => press.midi));
   const view = viewOf(attempt, side);
@@ -166,7 +176,7 @@ export const playableSlices = (
   const released = new Set<string>();
   const keyOf = (press: Press): string => `${press.onsetTicks} ${press.midi}`;
   return slices.flatMap((slice) => {
-    const held = slice.held.filter((press) => !released.has(keyOf(press)));
+    const held = released.size === 0 ? slice.held : slice.held.filter((press) => !released.has(keyOf(press)));
     const cut = playable(held.length === slice.held.length ? slice : { ...slice, held }, side, hand, allowed);
     for (const compromise of cut.compromises) if (compromise.kind === 'released') released.add(keyOf(compromise.press));
     // A moment for silent changes is worth nothing where the keys cannot all be held.
