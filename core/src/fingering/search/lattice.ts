@@ -7,7 +7,7 @@ import type { PlayableSlice } from '../model/playable';
 import { restsOn, type Posture } from '../model/posture';
 import { paceOf, paceText } from './pace';
 import { posturesOver } from './postures';
-import { landsAtHome, priceFingers } from './price';
+import { landsAtHome, stepPricer } from './price';
 import { PRICE, type Charge } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
 import { byPlace, fingerAt, keyView, linkView, type LinkView, type Pace, type SliceView } from '../model/view';
@@ -162,9 +162,10 @@ const buildTable = (
   const shift = mirroredOctaves(octaves, pricing.side);
   const reached = to.postures.map((posture) => ({ ...posture, frame: posture.frame + shift }));
   const lands = reached.map((posture) => landsAtHome(linked, posture));
+  const { take, least, kind } = stepPricer(linked, pricing);
   for (const after of to.groups)
     for (const before of from.groups) {
-      const { least, kind } = priceFingers(linked, before.fingers, after.fingers, pricing);
+      take(before.fingers, after.fingers);
       const tie = TIE_PER_CHANGE * changes(before.fingers, after.fingers);
       for (let b = after.from; b < after.to; b += 1)
         for (let a = before.from; a < before.to; a += 1) {

@@ -3,7 +3,7 @@ import { PRICE, PRICE_NAMES, type Charge, type PriceName } from '../prices/price
 import type { Pricing } from '../prices/pricing';
 import { restsOn, type Posture } from '../model/posture';
 import { STEP_KINDS, type StepKind } from '../model/moves';
-import { MOVE_TERMS, STATE_TERMS, STEP_TERMS, type FingersStep } from '../terms';
+import { MOVE_TERMS, STATE_TERMS, STEP_TERMS, type FingersStep, type FrameCharge } from '../terms';
 import { fingerAt, type LinkView, type SliceView } from '../model/view';
 
 /** Adds up what terms charge. */
@@ -53,44 +53,57 @@ export const landsAtHome = ({ lead, to }: LinkView, posture: Posture): boolean =
   return !lead || !key || restsOn(posture, fingerAt(posture.fingers, lead.to), key.place);
 };
 
-/** A step for every pair of frames under one pair of fingerings. */
-export interface FingersPrice {
-  readonly least: (a: Posture, b: Posture, lands: boolean) => number;
+/** Prices the steps between two slices, one pair of fingerings after another. */
+export interface StepPricer {
+  /** Goes on to another pair of fingerings: what does not depend on the frames is worked out once. */
+  readonly take: (a: readonly Finger[], b: readonly Finger[]) => void;
+  /** The cheapest move between two postures of these fingerings with the step terms; Infinity when nothing does it. */
+  readonly least: (from: Posture, to: Posture, lands: boolean) => number;
   /** Kind of the step that `least` priced last, as an index into STEP_KINDS. */
   readonly kind: () => number;
 }
 
 const STAY = 0;
 
-/**
- * Prices the steps between two fingerings: the cheapest move that does it plus the step terms, Infinity when nothing does.
- * What does not depend on the frames is worked out once.
- */
-export const priceFingers = (
-  linked: LinkView,
-  a: readonly Finger[],
-  b: readonly Finger[],
-  pricing: Pricing,
-): FingersPrice => {
-  const step: FingersStep = { ...linked, a, b };
+const KIND_INDEX = Object.fromEntries(STEP_KINDS.map((kind, index) => [kind, index])) as Readonly<
+  Record<StepKind, number>
+>;
+
+export const stepPricer = (linked: LinkView, pricing: Pricing): StepPricer => {
+  // One record for all pairs: terms look at it while they are asked, and keep nothing of it but its link.
+  const step: { -readonly [Name in keyof FingersStep]: FingersStep[Name] } = { ...linked, a: [], b: [] };
   const sum = sumFor(pricing);
-  for (const term of STEP_TERMS) term(step, pricing, sum.charge);
-  const always = sum.total;
-  const moves = MOVE_TERMS.flatMap((term) => {
-    sum.total = 0;
-    const frames = term(step, pricing, sum.charge);
-    return frames ? [{ frames, fixed: sum.total }] : [];
-  });
+  const frames: FrameCharge[] = [];
+  const fixed: number[] = [];
+  let always = 0;
   let kind = STAY;
   return {
+    take: (a, b) => {
+      step.a = a;
+      step.b = b;
+      sum.total = 0;
+      for (const term of STEP_TERMS) term(step, pricing, sum.charge);
+      always = sum.total;
+      frames.length = 0;
+      fixed.length = 0;
+      for (const term of MOVE_TERMS) {
+        sum.total = 0;
+        const charges = term(step, pricing, sum.charge);
+        if (!charges) continue;
+        frames.push(charges);
+        fixed.push(sum.total);
+      }
+    },
     least: (from, to, lands) => {
       let best = Infinity;
-      for (const { frames, fixed } of moves) {
-        sum.total = fixed;
-        const found = frames(from, to, lands, sum.charge);
+      for (let move = 0; move < frames.length; move += 1) {
+        // What frames add is never below nothing.
+        if (fixed[move]! >= best) continue;
+        sum.total = fixed[move]!;
+        const found = frames[move]!(from, to, lands, sum.charge);
         if (found !== undefined && sum.total < best) {
           best = sum.total;
-          kind = STEP_KINDS.indexOf(found);
+          kind = KIND_INDEX[found];
         }
       }
       return best + always;
