@@ -13,6 +13,7 @@ import { scaleFingersOf } from './likeness/scale-fingers';
 import { tieStrength, type Target, type Targets } from './likeness/targets';
 import { alikeIn, type Alike } from './likeness/ties';
 import { usualTargets } from './likeness/usual';
+import type { Block } from '../reading/blocks';
 import { readHand, type Reading } from '../reading/reading';
 
 /** What a piece is to one hand before any way through it is chosen. */
@@ -22,6 +23,8 @@ export interface OpenPiece {
   readonly open: Lattice;
   /** The usual fingers of blocks, scales, chromatic lines and quick repeats. */
   readonly habits: Targets;
+  /** The broken chord that a press is part of. */
+  readonly blockOf: ReadonlyMap<Press, Block>;
   /** Key-notes of the scales that presses are part of, as pitch classes. */
   readonly tonics: ReadonlyMap<Press, number>;
   /** Octave runs, and where there is none the usual fingers. */
@@ -83,6 +86,11 @@ export function* openPiece(builder: LatticeBuilder, score: Score): Steps<OpenPie
     key,
     open,
     habits,
+    blockOf: new Map(
+      reading.blocks
+        .filter(({ broken }) => broken)
+        .flatMap((block) => block.presses.map((press) => [press, block] as const)),
+    ),
     tonics,
     usual: tied ? withRuns(habits, runTargets(slices, open, pricing, patterns, tonics)) : habits,
     groups: tied ? alikeIn(score, slices) : [],

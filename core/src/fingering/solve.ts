@@ -1,4 +1,5 @@
 import type { Hand, Side } from '../hand/hand';
+import type { Block } from '../reading/blocks';
 import type { Score } from '../score/score';
 import {
   barAlternatives,
@@ -28,6 +29,8 @@ import { solveLattice, type Given } from './ways';
 export interface SolvedSlice {
   readonly playable: PlayableSlice;
   readonly posture: Posture;
+  /** The broken chord it is part of. */
+  readonly block: Block | null;
   /** How the hand came from the slice before; `stay` for the first. */
   readonly step: StepKind;
   /** Effort of arriving here and of the posture itself. */
@@ -48,7 +51,7 @@ export interface HandSolution {
   readonly barCharges: ReadonlyMap<number, BarCharges>;
   readonly slices: readonly SolvedSlice[];
   readonly alternatives: readonly BarAlternative[];
-  /** Bars and halves of bars that are drawn to the same fingers, as runs of indices into `slices`. */
+  /** Figures that are drawn to the same fingers, as runs of indices into `slices`. */
   readonly alike: readonly Alike[];
   readonly effort: number;
 }
@@ -116,6 +119,7 @@ const readSlices = (solved: Solved, room: (index: number) => Room): SolvedSlice[
     return {
       playable,
       posture: { ...chosen, frame: chosen.frame + layer.octaveShift },
+      block: solved.blockOf.get(playable.slice.struck[0]!) ?? null,
       step: index === 0 ? 'stay' : STEP_KINDS[table.kinds[stepAt]!]!,
       effort: layer.effort[at]! + (index === 0 ? 0 : table.effort[stepAt]!),
       room: room(index),

@@ -105,8 +105,8 @@ export function* solveLattice(
   const piece = { ...locked, groups: groupsWithout(locked, apart) };
   const { free, led, tied: way } = yield* part(tiedWay(piece, pricing, memory.known), OPENED, 1);
   const { lattice, targets } = way;
-  const { key, slices, groups: alike } = piece;
-  const solved = { lattice, pricing, key, targets, slices, alike, ...way.path };
+  const { key, slices, blockOf, groups: alike } = piece;
+  const solved = { lattice, pricing, key, targets, slices, blockOf, alike, ...way.path };
   if (need === 'windows') return { ...solved, reached: forward(lattice), remaining: backward(lattice) };
   if (need === 'way') return { ...solved, reached: way.reached, remaining: [] };
   const remaining = backwardLike(lattice, memory.known && { ...memory.known.tied, remaining: memory.known.remaining });

@@ -5,6 +5,7 @@ import type { Finger, Hand, Side } from '../hand/hand';
 import { keyDistanceMm } from '../keyboard/geometry';
 import { pitchName } from '../keyboard/pitch';
 import { noteIdOf, type LinkKind, type Press } from '../score/slices';
+import { heldAsBlock, isSameBlock } from './held-block';
 import { positionLabel, type Position } from './position';
 import { prepareFor } from './prepare';
 import { travelOf, type Travel } from './travel';
@@ -170,6 +171,14 @@ const substitutions = (before: SolvedSlice, after: SolvedSlice, context: MoveCon
 /** Slices ahead that are looked at to say what a move is good for. */
 const LOOK_AHEAD = 4;
 
+/** Within a broken chord that lies under the hand fingers reach out and in, and the hand stays. */
+const isReachInBlock = (slices: readonly SolvedSlice[], index: number): boolean => {
+  const { step } = slices[index]!;
+  if (step !== 'extension' && step !== 'contraction') return false;
+  const [before, after] = [heldAsBlock(slices, index - 1), heldAsBlock(slices, index)];
+  return before !== undefined && after !== undefined && isSameBlock(before, after);
+};
+
 const moveInto = (
   slices: readonly SolvedSlice[],
   index: number,
@@ -179,7 +188,7 @@ const moveInto = (
   const [before, after] = [slices[index - 1], slices[index]];
   if (!before || !after) return [];
   const found = after.playable.heldCount > 0 ? substitutions(before, after, context) : [];
-  const lead = after.step === 'stay' ? undefined : leading(before, after);
+  const lead = after.step === 'stay' || isReachInBlock(slices, index) ? undefined : leading(before, after);
   if (after.step === 'stay' || !lead) return found;
   const [from, to] = lead;
   const telling: Telling = {

@@ -1,5 +1,7 @@
 import { whiteKeyAt } from '../keyboard/geometry';
 import { alterInKey, midiOf, pitchClassName, pitchName, STEPS, type Pitch } from '../keyboard/pitch';
+import { heldAsBlock, isSameBlock } from './held-block';
+import type { Block } from '../reading/blocks';
 import { REST_PLACES, restsOn, type Shape } from '../fingering/model/posture';
 import type { SolvedSlice } from '../fingering/solve';
 import { mirroredPlace } from '../fingering/model/view';
@@ -10,6 +12,8 @@ import type { Score } from '../score/score';
 export interface Position {
   /** Named by the key under the hand's lowest finger, as in `G` or `Eb`. */
   readonly name: string;
+  /** The root of the broken chord that is played in it as one block; null where it is no chord. */
+  readonly chord: string | null;
   /** Close over five neighbouring keys, or open to the octave. */
   readonly shape: Shape;
   /** The resting thumb's white key, mirrored for the left hand. */
@@ -49,6 +53,23 @@ const playedBy = (finger: Finger, slices: readonly SolvedSlice[], side: Side): P
   return undefined;
 };
 
+/** The root of a block as the music spells it, or as its lowest key is. */
+const chordName = ({ root, presses }: Block): string => {
+  const lowest = presses.reduce((least, press) => (press.midi < least.midi ? press : least));
+  return pitchClassName((presses.find(({ midi }) => midi % 12 === root) ?? lowest).pitch);
+};
+
+/** A block wider than a fifth opens the hand. Semitones. */
+const FIFTH = 7;
+
+/** Lowest and highest key of a block as the music spells them. */
+const endsOf = ({ presses }: Block): readonly [Pitch, Pitch] => {
+  const sorted = [...presses].sort((a, b) => a.midi - b.midi);
+  return [sorted[0]!.pitch, sorted[sorted.length - 1]!.pitch];
+};
+
+const isWide = ({ keys }: Block): boolean => keys[keys.length - 1]! - keys[0]! > FIFTH;
+
 const positionOf = (
   slices: readonly SolvedSlice[],
   range: readonly [number, number],
@@ -58,33 +79,43 @@ const positionOf = (
   const covered = slices.slice(range[0], range[1] + 1);
   const first = covered[0];
   if (!first) return undefined;
-  const { frame, shape } = first.posture;
+  const block = heldAsBlock(slices, range[0]);
+  const { frame } = first.posture;
+  const shape: Shape = block ? (isWide(block) ? 'open' : 'close') : first.posture.shape;
   const { bar, onsetTicks } = first.playable.slice;
   const fifths = score.bars[bar]?.key.fifths ?? 0;
   const pitchUnder = (finger: Finger): Pitch =>
     playedBy(finger, covered, side) ?? restingPitch(shape, frame, finger, side, fifths);
-  const lowest = pitchUnder(side === 'right' ? 1 : 5);
+  const ends = block && endsOf(block);
+  const lowest = ends?.[0] ?? pitchUnder(side === 'right' ? 1 : 5);
   return {
     name: pitchClassName(lowest),
+    chord: block ? chordName(block) : null,
     shape,
     frame,
     side,
     bar,
     onsetTicks,
     lowest,
-    highest: pitchUnder(side === 'right' ? 5 : 1),
+    highest: ends?.[1] ?? pitchUnder(side === 'right' ? 5 : 1),
     slices: range,
     noteIds: covered.flatMap(({ playable }) => playable.slice.struck.flatMap((press) => press.noteIds)),
   };
 };
 
-/** The positions of a solved hand, read off the frames of the chosen way. */
+const sharePlace = (slices: readonly SolvedSlice[], a: number, b: number): boolean => {
+  const [first, second] = [heldAsBlock(slices, a), heldAsBlock(slices, b)];
+  if (first || second) return first !== undefined && second !== undefined && isSameBlock(first, second);
+  const [before, after] = [slices[a]!.posture, slices[b]!.posture];
+  return before.frame === after.frame && before.shape === after.shape;
+};
+
+/** The positions of a solved hand, read off the frames of the chosen way; a broken chord is one, wherever the fingers reach. */
 export const positionsOf = (slices: readonly SolvedSlice[], side: Side, score: Score): readonly Position[] => {
   const ranges: [number, number][] = [];
-  slices.forEach(({ posture }, index) => {
+  slices.forEach((_, index) => {
     const last = ranges[ranges.length - 1];
-    const before = last && slices[last[0]]?.posture;
-    if (last && before?.frame === posture.frame && before.shape === posture.shape) last[1] = index;
+    if (last && sharePlace(slices, last[1], index)) last[1] = index;
     else ranges.push([index, index]);
   });
   return ranges.flatMap((range) => positionOf(slices, range, side, score) ?? []);
@@ -94,9 +125,12 @@ export const positionsOf = (slices: readonly SolvedSlice[], side: Side, score: S
 export const restingKeys = (position: Position, fifths: number): readonly number[] =>
   FINGERS.map((finger) => midiOf(restingPitch(position.shape, position.frame, finger, position.side, fifths)));
 
-/** @example positionLabel({ name: 'G', shape: 'close' }) // => 'G position' */
-export const positionLabel = (position: Pick<Position, 'name' | 'shape'>): string =>
-  `${position.name} position${position.shape === 'open' ? ', open hand' : ''}`;
+/**
+ * @example positionLabel({ name: 'G', chord: null, shape: 'close' }) // => 'G position'
+ * @example positionLabel({ name: 'C#', chord: 'A', shape: 'open' }) // => 'A chord, hand open'
+ */
+export const positionLabel = ({ name, chord, shape }: Pick<Position, 'name' | 'chord' | 'shape'>): string =>
+  `${chord === null ? `${name} position` : `${chord} chord`}${shape === 'open' ? ', hand open' : ''}`;
 
 export const rangeLabel = (position: Pick<Position, 'lowest' | 'highest'>): string =>
   `${pitchName(position.lowest)} to ${pitchName(position.highest)}`;

@@ -12,30 +12,44 @@ export interface Block {
   readonly broken: boolean;
   /** Its keys from low to high, MIDI. */
   readonly keys: readonly number[];
+  /** The pitch class that its chord is named by. */
+  readonly root: number;
   /** The strokes that play it. */
   readonly presses: readonly Press[];
 }
 
-/** Chords by their semitones above the root: triads and sevenths in common use. */
-const CHORDS: readonly (readonly number[])[] = [
-  [0, 4, 7, 10], [0, 4, 7, 11], [0, 3, 7, 10], [0, 3, 6, 10], [0, 3, 6, 9], [0, 4, 8],
-]; // prettier-ignore
+/** Chords in common use by their semitones above the root: triads, then sevenths; what comes first gives the name. */
+const TRIADS: readonly (readonly number[])[] = [[0, 4, 7], [0, 3, 7], [0, 3, 6], [0, 4, 8]]; // prettier-ignore
+const DOMINANT = [0, 4, 7, 10];
+const CHORDS = [...TRIADS, DOMINANT, [0, 3, 7, 10], [0, 4, 7, 11], [0, 3, 6, 10], [0, 3, 6, 9]];
 
 const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
 /** Pitch classes as bits. */
 const bitsOf = (keys: readonly number[]): number => keys.reduce((bits, key) => bits | (1 << pitchClass(key)), 0);
 
+interface Chord {
+  readonly root: number;
+  readonly bits: number;
+}
+
 /** A chord on every root. */
-const onEveryRoot = (chord: readonly number[]): readonly number[] =>
-  Array.from({ length: 12 }, (_, root) => bitsOf(chord.map((key) => key + root)));
+const onEveryRoot = (chord: readonly number[]): readonly Chord[] =>
+  Array.from({ length: 12 }, (_, root) => ({ root, bits: bitsOf(chord.map((key) => key + root)) }));
 
 const HARMONIES = CHORDS.flatMap(onEveryRoot);
-const DOMINANTS = onEveryRoot(CHORDS[0]!);
+const DOMINANTS = onEveryRoot(DOMINANT);
 
-const isIn = (chords: readonly number[], keys: readonly number[]): boolean => {
-  const bits = bitsOf(keys);
-  return chords.some((chord) => (bits & ~chord) === 0);
+const isIn = (chords: readonly Chord[], keys: readonly number[]): boolean => {
+  const own = bitsOf(keys);
+  return chords.some(({ bits }) => (own & ~bits) === 0);
+};
+
+/** The root of the simplest chord that has all keys, one that sounds where there is such. */
+const rootOf = (keys: readonly number[]): number => {
+  const own = bitsOf(keys);
+  const fitting = HARMONIES.filter(({ bits }) => (own & ~bits) === 0);
+  return (fitting.find(({ root }) => (own >> root) & 1) ?? fitting[0])?.root ?? pitchClass(keys[0]!);
 };
 
 const LEAST_KEYS = 3;
@@ -128,7 +142,7 @@ const brokenBlock = (
   if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
   if (leavesBeyond(keys, strokes[strokes.length - 1]!, next)) return undefined;
   if (!isOneVoice(strokes)) return undefined;
-  return { bar, broken: true, keys, presses };
+  return { bar, broken: true, keys, root: rootOf(keys), presses };
 };
 
 /** Broken chords of one bar: the bar as a whole where it is one, else its halves, else its beats. */
@@ -158,7 +172,7 @@ const brokenIn = (
 const struckTogether = (slices: readonly Slice[]): Block[] =>
   slices.flatMap(({ bar, struck, rolled }) =>
     struck.length >= LEAST_KEYS && struck.length <= MOST_KEYS && !rolled && !isStepOfATune(keysOf(struck))
-      ? [{ bar, broken: false, keys: keysOf(struck), presses: struck }]
+      ? [{ bar, broken: false, keys: keysOf(struck), root: rootOf(keysOf(struck)), presses: struck }]
       : [],
   );
 

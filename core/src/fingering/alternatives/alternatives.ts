@@ -1,4 +1,6 @@
 import type { Finger } from '../../hand/hand';
+import type { Block } from '../../reading/blocks';
+import type { Press } from '../../score/slices';
 import type { Steps } from '../../steps';
 import type { PlayableSlice } from '../model/playable';
 import type { Alike } from '../likeness/ties';
@@ -30,8 +32,10 @@ export interface BarAlternative {
 /** A solved lattice: the way chosen, and the efforts from both ends. */
 export interface Solved extends PricedLattice {
   readonly slices: readonly PlayableSlice[];
-  /** Bars and halves of bars that are drawn to the same fingers. */
+  /** Figures that are drawn to the same fingers. */
   readonly alike: readonly Alike[];
+  /** The broken chord that a press is part of. */
+  readonly blockOf: ReadonlyMap<Press, Block>;
   readonly reached: readonly Float64Array[];
   readonly remaining: readonly Float64Array[];
   readonly postures: readonly number[];
