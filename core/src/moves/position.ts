@@ -79,7 +79,7 @@ const positionOf = (
   const covered = slices.slice(range[0], range[1] + 1);
   const first = covered[0];
   if (!first) return undefined;
-  const block = heldAsBlock(slices, range[0]);
+  const block = blockOf(slices, range);
   const { frame } = first.posture;
   const shape: Shape = block ? (isWide(block) ? 'open' : 'close') : first.posture.shape;
   const { bar, onsetTicks } = first.playable.slice;
@@ -103,11 +103,21 @@ const positionOf = (
   };
 };
 
-const sharePlace = (slices: readonly SolvedSlice[], a: number, b: number): boolean => {
+const isSamePlace = (a: SolvedSlice, b: SolvedSlice): boolean =>
+  a.posture.frame === b.posture.frame && a.posture.shape === b.posture.shape;
+
+const areOneBlock = (slices: readonly SolvedSlice[], a: number, b: number): boolean => {
   const [first, second] = [heldAsBlock(slices, a), heldAsBlock(slices, b)];
-  if (first || second) return first !== undefined && second !== undefined && isSameBlock(first, second);
-  const [before, after] = [slices[a]!.posture, slices[b]!.posture];
-  return before.frame === after.frame && before.shape === after.shape;
+  return first !== undefined && second !== undefined && isSameBlock(first, second);
+};
+
+/** The broken chord that a range is, where it is one and opens the hand or moves it; in five fingers it is a position as any. */
+const blockOf = (slices: readonly SolvedSlice[], [from, to]: readonly [number, number]): Block | undefined => {
+  const block = heldAsBlock(slices, from);
+  if (!block) return undefined;
+  for (let index = from + 1; index <= to; index += 1) if (!areOneBlock(slices, from, index)) return undefined;
+  const stays = slices.slice(from, to + 1).every((slice) => isSamePlace(slice, slices[from]!));
+  return isWide(block) || !stays ? block : undefined;
 };
 
 /** The positions of a solved hand, read off the frames of the chosen way; a broken chord is one, wherever the fingers reach. */
@@ -115,7 +125,8 @@ export const positionsOf = (slices: readonly SolvedSlice[], side: Side, score: S
   const ranges: [number, number][] = [];
   slices.forEach((_, index) => {
     const last = ranges[ranges.length - 1];
-    if (last && sharePlace(slices, last[1], index)) last[1] = index;
+    const goesOn = last && (isSamePlace(slices[last[1]]!, slices[index]!) || areOneBlock(slices, last[1], index));
+    if (goesOn) last[1] = index;
     else ranges.push([index, index]);
   });
   return ranges.flatMap((range) => positionOf(slices, range, side, score) ?? []);
