@@ -214,7 +214,7 @@ export const blockStartsIn = (blocks: readonly Block[], slices: readonly Slice[]
         here !== undefined &&
         before !== here &&
         !sameKeys(before, here) &&
-        slice.link === 'plain'
+        (slice.link === 'plain' || slice.link === 'slur')
       );
     }),
   );
