@@ -1,5 +1,5 @@
 import {
-  ONE_SENSIBLE_CHOICE,
+  SURE_FROM,
   SIDES,
   type BarAlternative,
   type Finger,
@@ -77,7 +77,7 @@ export const ribbonOf = (score: Score, plan: PianoPlan, locks: Locks): RibbonCel
 export const alternateFingers = (alternatives: readonly BarAlternative[]): ReadonlyMap<string, Finger> =>
   new Map(
     alternatives
-      .filter(({ rank, effortMore }) => rank === 1 && effortMore < ONE_SENSIBLE_CHOICE)
+      .filter(({ rank, effortMore }) => rank === 1 && effortMore < SURE_FROM)
       .flatMap(({ fingers }) => [...fingers]),
   );
 

@@ -29,3 +29,4 @@ export type { Reach } from './plan/reaches';
 export type { PlanWarning } from './plan/warnings';
 export { printedLocks, type PrintedBar, type PrintedScore } from './plan/printed';
 export { publishedPlan, type PublishedPlan } from './published/published';
+export { certaintyOf, LIKELY_FROM, SURE_FROM, type Certainty } from './plan/certainty';

@@ -129,6 +129,3 @@ export const handPlan = (solution: HandSolution, score: Score, hand: Hand): Hand
     effort: roundEffort(solution.effort),
   };
 };
-
-/** A bar has only one sensible choice where its best other way costs at least this much more effort. Our choice. */
-export const ONE_SENSIBLE_CHOICE = 2;

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Settings } from '@kettle-step/contract';
-import { ONE_SENSIBLE_CHOICE, WRITING_LEVELS, type Finger, type Side } from '@kettle-step/core';
+import { SURE_FROM, WRITING_LEVELS, type Finger, type Side } from '@kettle-step/core';
 import { HAND_WORDS } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { BenchStore } from './bench.store';
@@ -95,10 +95,10 @@ export class Actions {
     else this.said.set(at < 0 ? 'Back to what stands.' : `Way ${at + 1} of ${ways.length}; Enter takes it.`);
   }
 
-  /** Settles every bar that has only one sensible choice. */
+  /** Settles every bar of which the suggestion is sure. */
   settleClear(): void {
     const { decisions } = this.store;
-    this.said.set('Looking for bars with one sensible choice…');
+    this.said.set('Looking for bars that are sure…');
     this.engine.margins(decisions()).subscribe((margins) => {
       const [score, solved] = [this.store.score(), this.store.solved()];
       if (!score || !solved) return;
@@ -106,8 +106,8 @@ export class Actions {
       if (places.length > 0) this.store.decide(settleAll(score, solved.plan, decisions(), places));
       this.said.set(
         places.length === 0
-          ? `In every open bar another way costs less than ${ONE_SENSIBLE_CHOICE} more: they want your choice.`
-          : `${places.length} ${places.length === 1 ? 'bar' : 'bars'} settled: any other way costs at least ${ONE_SENSIBLE_CHOICE} more.`,
+          ? `No open bar is sure: in each another way costs less than ${SURE_FROM} more. They want your choice.`
+          : `${places.length} ${places.length === 1 ? 'bar' : 'bars'} settled: any other way costs at least ${SURE_FROM} more.`,
       );
     });
   }

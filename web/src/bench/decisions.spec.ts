@@ -1,4 +1,4 @@
-import { ONE_SENSIBLE_CHOICE } from '@kettle-step/core';
+import { SURE_FROM } from '@kettle-step/core';
 import { NEW_DESK } from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HAND, type Finger, type Score } from '@kettle-step/core';
 import { line } from '../../../core/testing/line';
@@ -77,9 +77,9 @@ describe('settling', () => {
 
   it('takes all bars whose other ways are dearer by the stated margin, or that have none', () => {
     const margins = [
-      { ...right(0), more: ONE_SENSIBLE_CHOICE },
+      { ...right(0), more: SURE_FROM },
       { ...right(1), more: null },
-      { ...right(2), more: ONE_SENSIBLE_CHOICE - 0.1 },
+      { ...right(2), more: SURE_FROM - 0.1 },
     ];
     const places = clearPlaces(twice, NOTHING, margins);
     expect(places).toEqual([right(0), right(1)]);

@@ -1,6 +1,6 @@
 import { locksOf, type Desk, type Piece } from '@kettle-step/contract';
 import {
-  ONE_SENSIBLE_CHOICE,
+  certaintyOf,
   printedLocks,
   type Finger,
   type Locks,
@@ -97,10 +97,10 @@ export const reopen = (score: Score, plan: PianoPlan, decisions: Decisions, plac
   return { ...decisions, locks };
 };
 
-/** Bars whose best other way is much dearer, or that have none: only one choice is sensible. */
+/** Bars of which the suggestion is sure: the best other way is much dearer, or there is none. */
 export const clearPlaces = (score: Score, decisions: Decisions, margins: readonly Margin[]): readonly Place[] =>
   margins
-    .filter(({ more }) => more === null || more >= ONE_SENSIBLE_CHOICE)
+    .filter(({ more }) => certaintyOf(more) === 'sure')
     .map(({ side, bar }) => ({ side, bar }))
     .filter((place) => !isSettled(score, decisions, place));
 

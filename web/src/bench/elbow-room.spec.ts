@@ -29,6 +29,7 @@ describe('elbow room', () => {
 
   it.each([
     [[0, 3, 4, 5, 6], 1, 'No real choice: every other finger costs more.'],
+    [[0, 1.2, 4, 5, 6], 1, 'Every other finger costs a little more.'],
     [[0, 0.4, 4, 5, 6], 1, 'One other finger would do nearly as well.'],
     [[0, 0.4, 0.9, 5, 6], 1, '2 other fingers would do nearly as well.'],
     [[null, null, 0, null, null], 3, 'No other finger can play here.'],

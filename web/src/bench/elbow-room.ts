@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { FINGERS, type Finger } from '@kettle-step/core';
+import { FINGERS, SURE_FROM, type Finger } from '@kettle-step/core';
 import { effortFigure } from '../parts/words';
 
 interface Column {
@@ -59,7 +59,8 @@ export class ElbowRoom {
     const close = others.filter((more) => more < 1).length;
     if (others.some((more) => more < -0.3)) return 'Another finger would be easier; this one holds because you set it.';
     if (others.length === 0) return 'No other finger can play here.';
-    if (close === 0) return 'No real choice: every other finger costs more.';
+    if (others.every((more) => more >= SURE_FROM)) return 'No real choice: every other finger costs more.';
+    if (close === 0) return 'Every other finger costs a little more.';
     return close === 1
       ? 'One other finger would do nearly as well.'
       : `${close} other fingers would do nearly as well.`;

@@ -50,7 +50,7 @@ export const KEY_GROUPS: readonly { readonly title: string; readonly hints: read
       { keys: 'T', does: 'try another way; Esc goes back' },
       { keys: 'Enter', does: 'settle the bar with what is seen, and go to the next open one' },
       { keys: 'O', does: 'open the bar again' },
-      { keys: 'A', does: 'settle all bars with one sensible choice' },
+      { keys: 'A', does: 'settle all bars that are sure' },
       { keys: 'K', does: 'keep what is printed in the bar' },
       { keys: 'D', does: 'let the bar differ from others with the same music' },
       { keys: 'G', does: 'give the note to the other hand' },

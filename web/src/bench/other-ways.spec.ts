@@ -33,6 +33,23 @@ describe('other ways', () => {
     expect(options[0]!.querySelector('.why')?.textContent).toMatch(/(asks for|spares) .+ \(\d+\.\d\)/);
   });
 
+  it.each([
+    [2, 'sure', 'Sure: the next way costs 2.0 more'],
+    [0.8, 'likely', 'Likely: the next way costs 0.8 more'],
+    [0.2, 'choice', 'A choice: the next way costs 0.2 more'],
+    [-0.6, 'choice', 'A choice: another way is easier by 0.6'],
+  ])('say how sure what stands is where the next costs %d more', (effortMore, kind, words) => {
+    const { host } = show({ ways: [{ ...ways[0]!, effortMore }] });
+    const told = host.querySelector('.certainty')!;
+    expect(told.classList).toContain(kind);
+    expect(told.textContent?.replace(/\s+/g, ' ').trim()).toBe(words);
+  });
+
+  it('say that nothing else fits where there is no other way', () => {
+    expect(show({ ways: [] }).host.querySelector('.certainty')?.textContent).toContain('Sure: nothing else fits');
+    expect(show({ ways: undefined }).host.querySelector('.certainty')).toBeNull();
+  });
+
   it('are walked through by arrow keys, between the first and what stands', () => {
     const { host, looked, fixture } = show({});
     const list = host.querySelector('[role="listbox"]')!;

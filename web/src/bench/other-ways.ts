@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { BarAlternative, Difference, Score } from '@kettle-step/core';
+import { certaintyOf, type BarAlternative, type Certainty, type Difference, type Score } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { effortFigure } from '../parts/words';
@@ -21,6 +21,15 @@ const sentenceOf = (differences: readonly Difference[]): string => {
   const [loss, gain] = [words(differences, true), words(differences, false)];
   if (loss && gain) return `${gain}, but ${loss}`;
   return gain || loss || 'costs and spares about as much elsewhere';
+};
+
+const CERTAINTY_WORDS: Readonly<Record<Certainty, string>> = { sure: 'Sure', likely: 'Likely', choice: 'A choice' };
+
+/** How sure what stands is, in words: what the next way costs more. */
+const certaintyWords = (margin: number | null): string => {
+  if (margin === null) return 'nothing else fits';
+  if (margin < -0.05) return `another way is easier by ${effortFigure(-margin)}`;
+  return `the next way costs ${effortFigure(margin)} more`;
 };
 
 /** Other ways to play the chosen bar, best first; one of them can be looked at, and taken. */
@@ -48,6 +57,15 @@ export class OtherWaysList {
       sentence: sentenceOf(differences),
     })),
   );
+
+  /** How sure the suggestion for this bar is; undefined while that is looked up. */
+  readonly certainty = computed(() => {
+    const ways = this.ways();
+    if (!ways) return undefined;
+    const margin = ways.length === 0 ? null : Math.min(...ways.map(({ effortMore }) => effortMore));
+    const kind = certaintyOf(margin);
+    return { kind, word: CERTAINTY_WORDS[kind], why: certaintyWords(margin) };
+  });
 
   /** Arrow keys walk through the ways, as in any list of choices. */
   step(event: KeyboardEvent): void {

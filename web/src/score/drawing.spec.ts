@@ -26,7 +26,7 @@ describe('finger numbers in the drawing', () => {
   it('are set apart by shape: the teacher’s stand in a frame', () => {
     const { drawing, sheet } = drawn();
     paintFingers(drawing, testPiece('C4/1 D4', new Map([['n2', 3]])).notes);
-    expect([...sheet.querySelectorAll('.fing')].map((group) => group.textContent)).toEqual(['1', '3']);
+    expect([...sheet.querySelectorAll('.fing')].map((group) => group.textContent)).toEqual(['2', '3']);
     expect(drawing.fingers.get('n1')?.getAttribute('class')).toBe('fing suggested');
     expect(drawing.fingers.get('n1')?.querySelector('.box')).toBeNull();
     expect(drawing.fingers.get('n2')?.querySelector('.box')).not.toBeNull();
