@@ -198,9 +198,19 @@ const cut = (score: Score, all: readonly Stroke[], bars: readonly (readonly numb
     );
   });
 
-const DEEPEST_LEVEL = 2;
+/**
+ * Levels of cutting in the order in which they are looked at, and the fewest figures that make a chain there: the smallest figure
+ * that goes on is what is learnt, but two beats that happen to be alike do not part a bar from its likes.
+ */
+const LOOKS = [
+  { level: 2, least: 3 },
+  { level: 1, least: 3 },
+  { level: 0, least: 2 },
+  { level: 1, least: 2 },
+  { level: 2, least: 2 },
+] as const;
 
-/** Figures that move along the scale: whole bars, else halves, else beats. */
+/** Figures that move along the scale: beats, halves of bars, or whole bars. */
 const moved = (
   score: Score,
   all: readonly Stroke[],
@@ -209,11 +219,17 @@ const moved = (
 ): Likeness[] => {
   const found: Likeness[] = [];
   const taken = new Set<number>();
-  for (let level = 0; level <= DEEPEST_LEVEL; level += 1) {
-    const figures = cut(score, all, bars, level).map((strokes) =>
-      strokes.length < LEAST_STROKES || strokes.some((index) => taken.has(index)) ? undefined : figureOf(told, strokes),
+  const levels = [0, 1, 2].map((level) =>
+    cut(score, all, bars, level).map((strokes) =>
+      strokes.length < LEAST_STROKES ? undefined : figureOf(told, strokes),
+    ),
+  );
+  for (const { level, least } of LOOKS) {
+    const free = levels[level]!.map((figure) =>
+      figure?.strokes.some((index) => taken.has(index)) ? undefined : figure,
     );
-    for (const chain of chainsOf(told, figures)) {
+    for (const chain of chainsOf(told, free)) {
+      if (chain.length < least) continue;
       const [first] = chain as [Figure];
       // Whole bars that feel the same under the hand are the same music to it.
       const kind = level === 0 && chain.every(({ shape }) => shape === first.shape) ? 'same' : 'moved';
@@ -252,5 +268,7 @@ export const likenessesIn = (
 ): readonly Likeness[] => {
   const bars = strokesByBar(all, isStruck);
   const told = toldOf(all, bars.flat());
-  return [...repeated(told, bars), ...moved(score, all, told, bars), ...elsewhere(told, bars)];
+  const found = [...repeated(told, bars), ...moved(score, all, told, bars)];
+  const known = new Set(found.map(({ figures }) => figures.join('|')));
+  return [...found, ...elsewhere(told, bars).filter(({ figures }) => !known.has(figures.join('|')))];
 };

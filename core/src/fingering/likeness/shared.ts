@@ -73,9 +73,25 @@ const someOf = <T>(items: readonly T[], most: number): readonly T[] =>
 
 interface Proposal {
   readonly fingering: Fingering;
+  /** Each of its keys has one finger throughout. */
+  readonly isPlain: boolean;
   /** What it costs the figure that proposes it, beyond that figure's best. */
   readonly more: number;
 }
+
+/** Whether a fingering takes each key of a figure with one finger throughout. */
+const isPlain = ({ lattice }: BothEnds, figure: readonly number[], fingering: Fingering): boolean => {
+  const fingers = new Map<number, Finger>();
+  return figure.every((index, stroke) => {
+    const { pattern, octaveShift } = lattice.layers[index]!;
+    return pattern.view.keys.every(({ place, held }, key) => {
+      const finger = fingering[stroke]![key]!;
+      const known = fingers.get(place + octaveShift) ?? finger;
+      fingers.set(place + octaveShift, known);
+      return held || known === finger;
+    });
+  });
+};
 
 /** Proposals that cost their own figure more than this are not tried. Effort. */
 const TOO_DEAR = 8;
@@ -91,10 +107,14 @@ const proposals = (figures: readonly (readonly number[])[], ends: BothEnds): rea
         const fingering = wayThrough(ends, figure, stroke, posture);
         const text = textOf(fingering);
         const known = found.get(text);
-        if (!known || more < known.more) found.set(text, { fingering, more });
+        if (!known || more < known.more)
+          found.set(text, { fingering, more, isPlain: known?.isPlain ?? isPlain(ends, figure, fingering) });
       }
     });
-  return [...found.values()]
+  // A figure that is learnt once has one finger for each of its keys, where there is such a way.
+  const all = [...found.values()];
+  const plain = all.filter((proposal) => proposal.isPlain);
+  return (plain.length > 0 ? plain : all)
     .sort((a, b) => a.more - b.more)
     .slice(0, MOST_PROPOSALS)
     .map(({ fingering }) => fingering);
