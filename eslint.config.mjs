@@ -13,9 +13,10 @@ const noImports = (files, patterns) => ({
 const pattern = (regex, message) => ({ regex, message });
 
 /** Rooms of the core from the ground up: each may use those before it. */
-const CORE_ROOMS = ['keyboard', 'hand', 'score', 'formats', 'published', 'fingering', 'moves', 'plan'];
+const CORE_ROOMS = ['keyboard', 'hand', 'score', 'reading', 'formats', 'published', 'fingering', 'moves', 'plan'];
 /** Rooms on one floor that may not use each other either. */
 const NEIGHBOURS = {
+  formats: ['reading'],
   published: ['formats'],
   fingering: ['formats', 'published'],
   moves: ['formats', 'published'],
@@ -27,6 +28,30 @@ const PLATFORM = pattern(
   'The core runs anywhere: no platform, no framework.',
 );
 const OUTER = pattern('^@kettle-step/', 'The core imports no other room.');
+
+/** Rooms inside fingering from the ground up: each may use those before it. README.md there names the passes. */
+const FINGERING_ROOMS = ['model', 'prices', 'terms', 'search', 'likeness', 'alternatives'];
+
+const fingeringRoom = (room, index) => {
+  const above = FINGERING_ROOMS.slice(index + 1);
+  const outer = CORE_ROOMS.slice(CORE_ROOMS.indexOf('fingering') + 1);
+  const rule = noImports(
+    [`core/src/fingering/${room}/**/*.ts`],
+    [
+      PLATFORM,
+      OUTER,
+      pattern(
+        `^(\\.\\./)+(${[...outer, 'formats', 'published'].join('|')})(/|$)`,
+        'fingering stands below: arrows point downward.',
+      ),
+      ...(above.length > 0
+        ? [pattern(`^\\.\\./(${above.join('|')})(/|$)`, `fingering/${room} stands below: arrows point downward.`)]
+        : []),
+    ],
+  );
+  // Specs look at what is built on a room.
+  return { ...rule, ignores: ['**/*.spec.ts'] };
+};
 
 const coreRoom = (room, index) => {
   const above = [...CORE_ROOMS.slice(index + 1), ...(NEIGHBOURS[room] ?? [])];
@@ -73,6 +98,7 @@ export default tseslint.config(
   },
   noImports(['core/src/index.ts'], [PLATFORM, OUTER]),
   ...CORE_ROOMS.map(coreRoom),
+  ...FINGERING_ROOMS.map(fingeringRoom),
   noImports(
     ['contract/**/*.ts'],
     [pattern('^@kettle-step/(web|server|cli|demo|e2e)', 'contract imports the core only.')],
