@@ -35,13 +35,21 @@ describe('what is usual', () => {
     ['a broken chord takes the fingers of its block', 'rh: C4/1 F4 A4 F4 | C4 E4 G4 E4 | C4/4', '1 3 5 3 1 3 5 3 1'],
     ['in any order of its notes', 'lh: D3/1/2 A3 F#3 A3 D3 B3 G3 B3', '5 1 3 1 5 1 2 1'],
     ['the last chord of a piece is a plain triad', 'lh: G3/1 F3 E3 D3 | [C3 E3 G3]/4', '1 2 3 4 5 3 1'],
-    ['a chord keeps its shape although the next is near', 'lh: [A2 C#3 E3]/2 [A2 D3 F#3] | [A2 C#3 E3]/4', '5 3 1 5 2 1 5 3 1'],
+    [
+      'a chord keeps its shape although the next is near',
+      'lh: [A2 C#3 E3]/2 [A2 D3 F#3] | [A2 C#3 E3]/4',
+      '5 3 1 5 2 1 5 3 1',
+    ],
     ['a run begins with the thumb where it can', 'rh: ( G4/1/2 A4 B4 C5 D5 E5 F5 G5 )', '1 2 3 1 2 3 4 5'],
     ['four quick strokes go down four fingers', 'rh: C5/1/8 C5 C5 C5 D5 D5 D5 D5', '4 3 2 1 4 3 2 1'],
     ['a slow tune keeps its finger on a repeated key', 'rh: E4/1 E4 E4 C4 | D4 D4 D4 G4', '3 3 3 1 2 2 2 5'],
     ['broken thirds go in pairs', 'rh: C4/1/2 E4 D4 F4 E4 G4 F4 A4 G4 B4 A4 C5', '1 3 2 4 3 5 1 3 2 4 3 5'],
     ['octaves leap with thumb and fifth', 'lh: C3/1/2 C4 D3 D4 E3 E4 F3 F4', '5 1 5 1 5 1 5 1'],
-    ['a figure that falls by step keeps its fingers', 'lh: G3/1/4 F3 E3 D3 F3 E3 D3 C3 E3 D3 C3 B2', '1 2 3 4 1 2 3 4 1 2 3 4'],
+    [
+      'a figure that falls by step keeps its fingers',
+      'lh: G3/1/4 F3 E3 D3 F3 E3 D3 C3 E3 D3 C3 B2',
+      '1 2 3 4 1 2 3 4 1 2 3 4',
+    ],
   ])('%s', (_what, music, fingers) => {
     expect(finger(music)).toBe(fingers);
   });

@@ -7,7 +7,12 @@ import { paceOf } from './pace';
 const QUICK_SECONDS = 1 / 5.5;
 
 const pacesOf = (music: string, quartersPerMinute = 96) => {
-  const slices = playableSlices(slicesOf(line(music, { quartersPerMinute }), 'right'), 'right', DEFAULT_HAND, new Map());
+  const slices = playableSlices(
+    slicesOf(line(music, { quartersPerMinute }), 'right'),
+    'right',
+    DEFAULT_HAND,
+    new Map(),
+  );
   return slices.map((_, index) => paceOf(slices, index, QUICK_SECONDS));
 };
 
