@@ -60,7 +60,7 @@ const lifted = (slices: readonly Slice[], { lifts }: Reading): readonly Slice[] 
 
 const NO_LOCKS: Allowed = new Map();
 
-/** Octave runs go before scales that pass; both go before nothing else. */
+/** Usual fingers with the patterns of octave runs, which take the place of the scale's fingers. */
 const withRuns = (habits: Targets, runs: Targets): Targets => {
   const targets = new Map(habits);
   for (const [index, run] of runs)

@@ -20,7 +20,8 @@ export const KEY_CENTRES_FROM_C_MM = [
 
 const BLACK_PITCH_CLASSES = new Set([1, 3, 6, 8, 10]);
 
-const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
+/** 0 for C to 11 for B. @example pitchClass(60) // => 0 */
+export const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
 /** @example isBlack(61) // => true */
 export const isBlack = (midi: number): boolean => BLACK_PITCH_CLASSES.has(pitchClass(midi));

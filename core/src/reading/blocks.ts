@@ -1,4 +1,4 @@
-import { isBlack } from '../keyboard/geometry';
+import { isBlack, pitchClass } from '../keyboard/geometry';
 import type { Press, Slice } from '../score/slices';
 import type { Score } from '../score/score';
 import { levelsOf, strokesIn } from './stretches';
@@ -22,8 +22,6 @@ export interface Block {
 const TRIADS: readonly (readonly number[])[] = [[0, 4, 7], [0, 3, 7], [0, 3, 6], [0, 4, 8]]; // prettier-ignore
 const DOMINANT = [0, 4, 7, 10];
 const CHORDS = [...TRIADS, DOMINANT, [0, 3, 7, 10], [0, 4, 7, 11], [0, 3, 6, 10], [0, 3, 6, 9]];
-
-const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
 /** Pitch classes as bits. */
 const bitsOf = (keys: readonly number[]): number => keys.reduce((bits, key) => bits | (1 << pitchClass(key)), 0);

@@ -1,12 +1,12 @@
 import type { Press, Slice } from '../score/slices';
 
 /** Fewer semitones in a row lie under the hand as it is. Common practice, no source. */
-const LEAST_STEPS = 5;
+export const LEAST_CHROMATIC_STEPS = 5;
 
 /** Semitones in a row in one direction, so many that they are a chromatic line and no turn of a tune. */
 export const chromaticLinesIn = (lines: readonly (readonly Slice[])[]): readonly (readonly Press[])[] =>
   lines
-    .filter(({ length }) => length > LEAST_STEPS)
+    .filter(({ length }) => length > LEAST_CHROMATIC_STEPS)
     .flatMap((stretch) => {
       const found: Press[][] = [];
       let current: Press[] = [];
@@ -19,5 +19,5 @@ export const chromaticLinesIn = (lines: readonly (readonly Slice[])[]): readonly
           current = [press];
         }
       }
-      return [...found, current].filter((presses) => presses.length > LEAST_STEPS);
+      return [...found, current].filter((presses) => presses.length > LEAST_CHROMATIC_STEPS);
     });

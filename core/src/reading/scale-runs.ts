@@ -1,3 +1,4 @@
+import { pitchClass } from '../keyboard/geometry';
 import type { Press, Slice } from '../score/slices';
 import type { Key } from '../score/score';
 
@@ -21,8 +22,6 @@ export interface ScaleRun {
 
 /** Fewer notes lie under the five fingers. */
 const LEAST_NOTES = 6;
-
-const pitchClass = (midi: number): number => ((midi % 12) + 12) % 12;
 
 /** Pitch class of the tonic of a major key. @example majorTonic(-1) // => 5 */
 const majorTonic = (fifths: number): number => pitchClass(fifths * 7);

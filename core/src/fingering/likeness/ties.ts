@@ -9,8 +9,8 @@ import { sharedFingering, type Fingering } from './shared';
 import type { Target, Targets } from './targets';
 
 /**
- * Same music, same fingers. Bars that look alike (also an octave apart, also the same shape on other keys of the same
- * colours) and the octaves of a run are softly tied: each note is drawn to a target, and a finger that is not its target costs.
+ * Same music, same fingers. Figures that are alike (reading/figures.ts) are softly tied: each note is drawn to what they share most
+ * cheaply, and a finger that is not its target costs.
  */
 
 /** Slices of figures that are drawn together: for each figure its slices in order. */

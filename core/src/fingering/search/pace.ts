@@ -1,3 +1,4 @@
+import { LEAST_CHROMATIC_STEPS } from '../../reading/chromatic-lines';
 import type { PlayableSlice } from '../model/playable';
 import type { Pace } from '../model/view';
 
@@ -14,9 +15,6 @@ const stretchRound = (index: number, isOfTheKind: (index: number) => boolean): n
   while (isOfTheKind(to + 1)) to += 1;
   return to - from + 1;
 };
-
-/** Fewer semitones in a row lie under the hand as it is. Common practice, no source. */
-const LEAST_CHROMATIC_STEPS = 5;
 
 /** Two quick strokes on one key one finger still does: only from this many changes on must fingers rotate. */
 const LEAST_QUICK_CHANGES = 2;
