@@ -70,6 +70,7 @@ test('a missing note and a bar are put in, and taken back with the keys', async 
   await page.locator('.piece h1').click();
   await page.keyboard.press('Delete');
   await expect(page.locator('.sheet g.note')).toHaveCount(notes);
+  await waitUntilSaved(page);
 });
 
 test('a newer file takes the place of the music, and the fingers stay', async ({ page, studio }) => {
