@@ -1,4 +1,4 @@
-import { whiteKeyAt } from '../keyboard/geometry';
+import { pitchClass, whiteKeyAt } from '../keyboard/geometry';
 import { alterInKey, midiOf, pitchClassName, pitchName, STEPS, type Pitch } from '../keyboard/pitch';
 import { heldAsBlock, isSameBlock } from './held-block';
 import type { Block } from '../reading/blocks';
@@ -56,7 +56,7 @@ const playedBy = (finger: Finger, slices: readonly SolvedSlice[], side: Side): P
 /** The root of a block as the music spells it, or as its lowest key is. */
 const chordName = ({ root, presses }: Block): string => {
   const lowest = presses.reduce((least, press) => (press.midi < least.midi ? press : least));
-  return pitchClassName((presses.find(({ midi }) => midi % 12 === root) ?? lowest).pitch);
+  return pitchClassName((presses.find(({ midi }) => pitchClass(midi) === root) ?? lowest).pitch);
 };
 
 /** A block wider than a fifth opens the hand. Semitones. */

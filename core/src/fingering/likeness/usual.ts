@@ -1,5 +1,5 @@
 import type { Finger, Side } from '../../hand/hand';
-import { isBlack, keyPlace } from '../../keyboard/geometry';
+import { isBlack, keyPlace, pitchClass } from '../../keyboard/geometry';
 import { isRootOctave, type Block } from '../../reading/blocks';
 import type { Octave } from '../../reading/octaves';
 import type { Pair } from '../../reading/pairs';
@@ -116,7 +116,7 @@ const scaleWishes = ({ presses, tonic, scale, up }: ScaleRun, side: Side, finger
   const steps: readonly number[] = SCALES[scale];
   const outward = up === (side === 'right');
   const line = outward ? presses : [...presses].reverse();
-  const pattern = line.map(({ midi }) => fingers[steps.indexOf((midi - tonic + 120) % 12)]!);
+  const pattern = line.map(({ midi }) => fingers[steps.indexOf(pitchClass(midi - tonic))]!);
   return outwardSets(pattern).map((wanted, index) => ({ press: line[index]!, wanted, price: 'scaleGroups' }));
 };
 
@@ -125,7 +125,7 @@ const SECOND: Readonly<Record<Side, readonly number[]>> = { right: [5, 0], left:
 
 const chromaticFinger = (midi: number, side: Side): Finger => {
   if (isBlack(midi)) return 3;
-  return SECOND[side].includes(midi % 12) ? 2 : 1;
+  return SECOND[side].includes(pitchClass(midi)) ? 2 : 1;
 };
 
 const chromaticWishes = (presses: readonly Press[], side: Side): Wish[] =>
