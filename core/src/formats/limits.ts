@@ -1,6 +1,6 @@
 /** Limits on what is read, each with its reason. A piano piece of 200 dense bars is about 1 MB of MusicXML. */
 
-/** Largest file taken in, packed or not: several times a long sonata; parsing takes about a second a megabyte. */
+/** Largest file taken in, packed or not: several times a long sonata; reading takes about half a second a megabyte. */
 export const MAX_FILE_BYTES = 8 * 1024 * 1024;
 /** Largest document after unpacking: stops zip bombs before memory is given to them. */
 export const MAX_DOCUMENT_BYTES = 8 * 1024 * 1024;

@@ -88,6 +88,20 @@ export const tuneStarts = (text: string): readonly number[] => {
   return starts.length > 0 ? starts : [0];
 };
 
+/** Where each line of a text begins. */
+const lineStarts = (text: string): readonly number[] => [0, ...[...text.matchAll(/\n/g)].map(({ index }) => index + 1)];
+
+/** The line that a place lies in, by halving. */
+const lineAt = (starts: readonly number[], at: number): number => {
+  let [from, to] = [0, starts.length];
+  while (to - from > 1) {
+    const middle = (from + to) >> 1;
+    if (starts[middle]! <= at) from = middle;
+    else to = middle;
+  }
+  return from;
+};
+
 export interface ParsedTune {
   readonly tune: AbcTune;
   readonly remarks: readonly AbcRemark[];
@@ -113,9 +127,10 @@ export const parseTune = (text: string, index: number): Result<ParsedTune, AbcEr
     const [tune] = abcjs.parseOnly(source) as unknown as AbcTune[];
     if (!tune) throw new ContractError('the parser gave no tune');
     const remarks = (tune.warnings ?? []).map((warning) => remarkOf(warning, inFile));
+    const begins = lineStarts(source);
     const placeOf = (at: number): { line: number; column: number } => {
-      const before = source.slice(0, at).split('\n');
-      return { line: inFile(before.length), column: (before[before.length - 1]?.length ?? 0) + 1 };
+      const line = lineAt(begins, at);
+      return { line: inFile(line + 1), column: at - begins[line]! + 1 };
     };
     return ok({ tune, remarks, source, placeOf });
   } catch (cause) {

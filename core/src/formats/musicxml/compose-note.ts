@@ -1,11 +1,11 @@
-import type { Document, Element } from '@xmldom/xmldom';
+import { append, appendText, elementLike, type Element } from './dom';
 import { alterInKey, type Pitch } from '../../keyboard/pitch';
 import type { Note, Ornament, Score } from '../../score/score';
 import { type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 import type { Ratio } from '../notation/values';
 import type { SlurEnd } from './slur-numbers';
 
-/** Builds elements of one document, in its namespace where it declares one. */
+/** Builds elements of one document. */
 export type Build = (
   name: string,
   attributes?: Readonly<Record<string, string>>,
@@ -13,14 +13,15 @@ export type Build = (
 ) => Element;
 export type Content = Element | string | number | undefined;
 
-export const builderOf =
-  (dom: Document): Build =>
+/** Builds what belongs beside an element of a document. */
+export const buildBeside =
+  (near: Element): Build =>
   (name, attributes = {}, ...content) => {
-    const namespace = dom.documentElement?.namespaceURI;
-    const element = namespace ? dom.createElementNS(namespace, name) : dom.createElement(name);
-    for (const [key, value] of Object.entries(attributes)) element.setAttribute(key, value);
-    for (const part of content)
-      if (part !== undefined) element.appendChild(typeof part === 'object' ? part : dom.createTextNode(String(part)));
+    const element = elementLike(near, name, attributes);
+    for (const part of content) {
+      if (typeof part === 'object') append(element, part);
+      else if (part !== undefined) appendText(element, String(part));
+    }
     return element;
   };
 

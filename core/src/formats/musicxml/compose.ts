@@ -1,7 +1,7 @@
-import { DOMImplementation, type Element } from '@xmldom/xmldom';
 import type { Bar, Mark, Score } from '../../score/score';
 import { stavesOf, writeDown, type WrittenLine } from '../notation/written';
-import { AccidentalMemory, builderOf, noteElement, type Build, type Content, type Sheet } from './compose-note';
+import { AccidentalMemory, buildBeside, noteElement, type Build, type Content, type Sheet } from './compose-note';
+import { append, newDocument, type Element } from './dom';
 import type { MusicXmlDocument } from './document';
 import { slurNumbers } from './slur-numbers';
 
@@ -187,29 +187,23 @@ const measureElement = (sheet: Sheet, bar: Bar, lines: readonly WrittenLine[]): 
   );
 };
 
-const ELEMENT_ROOT = 'score-partwise';
+/** As MusicXML 4.0 gives it. */
+const DOCTYPE =
+  'score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd"';
 
 /**
  * Writes a score as a MusicXML 4.0 document of one piano part: for music that did not come as MusicXML. Reading it again
  * gives the same score, with ids of its own unless `named` keeps those it has (they must be names in XML).
  */
 export const composeMusicXml = (score: Score, named = false): MusicXmlDocument => {
-  const type = new DOMImplementation().createDocumentType(
-    ELEMENT_ROOT,
-    // The serializer writes both as they are, quotes included.
-    '"-//Recordare//DTD MusicXML 4.0 Partwise//EN"',
-    '"http://www.musicxml.org/dtds/partwise.dtd"',
-  );
-  const dom = new DOMImplementation().createDocument(null, ELEMENT_ROOT, type);
-  const root = dom.documentElement!;
-  root.setAttribute('version', '4.0');
-  const build = builderOf(dom);
+  const { dom, root } = newDocument('score-partwise', DOCTYPE, { version: '4.0' });
+  const build = buildBeside(root);
   const bars = writeDown(score);
   const sheet: Sheet = { score, staves: stavesOf(score), build, slurs: slurNumbers(score, bars), named };
-  root.appendChild(build('work', {}, build('work-title', {}, score.title)));
+  append(root, build('work', {}, build('work-title', {}, score.title)));
   if (score.composer !== '')
-    root.appendChild(build('identification', {}, build('creator', { type: 'composer' }, score.composer)));
-  root.appendChild(build('part-list', {}, build('score-part', { id: 'P1' }, build('part-name', {}, 'Piano'))));
-  root.appendChild(build('part', { id: 'P1' }, ...bars.map(({ bar, lines }) => measureElement(sheet, bar, lines))));
+    append(root, build('identification', {}, build('creator', { type: 'composer' }, score.composer)));
+  append(root, build('part-list', {}, build('score-part', { id: 'P1' }, build('part-name', {}, 'Piano'))));
+  append(root, build('part', { id: 'P1' }, ...bars.map(({ bar, lines }) => measureElement(sheet, bar, lines))));
   return { dom, root, layout: 'partwise' };
 };

@@ -1,4 +1,4 @@
-import { children, childText } from './dom';
+import { attribute, childText, children } from './dom';
 import { fail, ok, type Result } from '../../result';
 import type { MusicXmlError } from './errors';
 import { MAX_TICKS_PER_QUARTER } from '../limits';
@@ -30,7 +30,7 @@ export const commonTicks = (parts: readonly PianoPart[]): Result<number, MusicXm
         if (whole === undefined || ticks > MAX_TICKS_PER_QUARTER)
           return fail({
             code: 'bad-value',
-            bar: header.getAttribute('number') ?? '?',
+            bar: attribute(header, 'number') ?? '?',
             what: 'the divisions',
             found: written,
           });

@@ -1,4 +1,4 @@
-import { children } from './dom';
+import { attribute, children, dropAttribute, setAttribute } from './dom';
 import { measuresByPart, type MusicXmlDocument } from './document';
 import { forgetChosenParts } from './parts';
 
@@ -16,7 +16,7 @@ const idsInUse = (document: MusicXmlDocument): Map<string, number> => {
   for (const measures of measuresByPart(document).values())
     for (const measure of measures)
       for (const note of children(measure.element, 'note')) {
-        const id = note.getAttribute('id');
+        const id = attribute(note, 'id');
         if (id) seen.set(id, (seen.get(id) ?? 0) + 1);
       }
   return seen;
@@ -30,12 +30,12 @@ export const giveNoteIds = (document: MusicXmlDocument): void => {
     part += 1;
     measures.forEach((measure, bar) =>
       children(measure.element, 'note').forEach((note, index) => {
-        const own = note.getAttribute('id');
+        const own = attribute(note, 'id');
         if (own && USABLE_ID.test(own) && inUse.get(own) === 1) return;
         let id = `${PREFIX}${part}-${bar + 1}-${index + 1}`;
         while (inUse.has(id)) id += 'x';
         inUse.set(id, 1);
-        note.setAttribute('id', id);
+        setAttribute(note, 'id', id);
       }),
     );
   }
@@ -50,5 +50,5 @@ export const dropHouseMarks = (document: MusicXmlDocument): void => {
   for (const measures of measuresByPart(document).values())
     for (const measure of measures)
       for (const note of children(measure.element, 'note'))
-        if (note.getAttribute('id')?.startsWith(PREFIX)) note.removeAttribute('id');
+        if (attribute(note, 'id')?.startsWith(PREFIX)) dropAttribute(note, 'id');
 };

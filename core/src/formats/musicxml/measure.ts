@@ -1,15 +1,15 @@
-import type { Element } from '@xmldom/xmldom';
 import type { Side } from '../../hand/hand';
 import { isOnKeyboard, midiOf, pitchName } from '../../keyboard/pitch';
 import { fail, ok, type Result } from '../../result';
 import type { Key, Mark, Metre, Note, ScoreIssue } from '../../score/score';
-import { child, childNumber, children, childText, nameOf, numberIn } from './dom';
+import { attribute, child, childNumber, childText, children, nameOf, numberIn, type Element } from './dom';
 import type { Measure } from './document';
 import type { MusicXmlError } from './errors';
 import { MAX_QUARTERS } from '../limits';
 import { AS_WRITTEN, readTransposition, transposed, type Transposition } from './transpose';
 import {
   hasNotation,
+  notationsOf,
   readArticulations,
   readMetre,
   readOrnament,
@@ -21,8 +21,13 @@ import {
   readTuplet,
 } from './notations';
 
-/** A note as it stands in one measure: onset counted from the barline, ties and slurs not yet joined. */
-export interface MeasureNote extends Omit<Note, 'tiedIds' | 'bar'> {
+/** A note while a document is read: it is given its place in the piece, and takes its tied continuations in. */
+export type GrowingNote = { -readonly [K in keyof Note]: Note[K] } & { readonly tiedIds: string[] };
+
+/** A note of one measure, with the ties and slurs at it, which are not yet joined. */
+export interface MeasureNote {
+  /** Its onset is counted from the barline at first. */
+  readonly note: GrowingNote;
   readonly tieStarts: boolean;
   readonly tieStops: boolean;
   readonly slurs: readonly { readonly number: string; readonly type: string }[];
@@ -68,6 +73,7 @@ export const startOfPart = (ticksPerQuarter: number, sideOfStaff: (staff: number
 });
 
 interface Walk {
+  readonly bar: number;
   readonly notes: MeasureNote[];
   readonly marks: Mark[];
   readonly issues: Issue[];
@@ -112,7 +118,7 @@ const readAttributes = (element: Element, state: PartState, walk: Walk): void =>
     walk.marks.push({
       kind: 'clef',
       onsetTicks: walk.cursor,
-      staff: Number(clef.getAttribute('number') || 1),
+      staff: Number(attribute(clef, 'number') || 1),
       sign: childText(clef, 'sign'),
       line: childNumber(clef, 'line') ?? 2,
     });
@@ -126,7 +132,7 @@ const moveCursor = (walk: Walk, ticks: number): void => {
 
 /** Notes that sound but are not for the pianist's fingers: cues, hidden notes, rests. */
 export const isSilent = (note: Element): boolean =>
-  child(note, 'rest') !== undefined || child(note, 'cue') !== undefined || note.getAttribute('print-object') === 'no';
+  child(note, 'rest') !== undefined || child(note, 'cue') !== undefined || attribute(note, 'print-object') === 'no';
 
 const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, state: PartState, walk: Walk): void => {
   if (isSilent(note) || child(note, 'unpitched')) return;
@@ -143,26 +149,31 @@ const addNote = (note: Element, onset: number, ticks: number, isGrace: boolean, 
     return;
   }
   const staff = childNumber(note, 'staff') ?? 1;
-  const ties = readTies(note);
+  const notations = notationsOf(note);
+  const ties = readTies(note, notations);
   walk.notes.push({
-    id: note.getAttribute('id') ?? '',
-    side: state.sideOfStaff(staff),
-    staff,
-    voice: childText(note, 'voice') || '1',
-    pitch,
-    midi,
-    onsetTicks: onset,
-    durationTicks: isGrace ? 0 : ticks,
-    graceIndex: isGrace ? walk.graceIndex : null,
-    articulations: readArticulations(note),
-    fermata: hasNotation(note, 'fermata'),
-    arpeggiated: hasNotation(note, 'arpeggiate'),
-    ornament: readOrnament(note),
-    tuplet: readTuplet(note),
-    printed: readPrintedFingers(note),
+    note: {
+      id: attribute(note, 'id') ?? '',
+      side: state.sideOfStaff(staff),
+      staff,
+      voice: childText(note, 'voice') || '1',
+      pitch,
+      midi,
+      onsetTicks: onset,
+      durationTicks: isGrace ? 0 : ticks,
+      graceIndex: isGrace ? walk.graceIndex : null,
+      articulations: readArticulations(notations),
+      fermata: hasNotation(notations, 'fermata'),
+      arpeggiated: hasNotation(notations, 'arpeggiate'),
+      ornament: readOrnament(notations),
+      tuplet: readTuplet(note),
+      printed: readPrintedFingers(notations),
+      tiedIds: [],
+      bar: walk.bar,
+    },
     tieStarts: ties.starts,
     tieStops: ties.stops,
-    slurs: readSlurs(note),
+    slurs: readSlurs(notations),
   });
 };
 
@@ -188,7 +199,7 @@ const readDirection = (direction: Element, state: PartState, walk: Walk): void =
   const tempo = readTempo(direction);
   if (tempo !== undefined) walk.marks.push({ kind: 'tempo', onsetTicks, quartersPerMinute: tempo });
   for (const type of children(direction, 'direction-type').flatMap((element) => children(element))) {
-    const kind = type.getAttribute('type') ?? '';
+    const kind = attribute(type, 'type') ?? '';
     if (nameOf(type) === 'dynamics')
       for (const dynamic of children(type))
         walk.marks.push({ kind: 'dynamic', onsetTicks, staff, text: nameOf(dynamic) });
@@ -198,7 +209,7 @@ const readDirection = (direction: Element, state: PartState, walk: Walk): void =
         walk.marks.push({ kind: 'pedal', onsetTicks, down: kind === 'start' || kind === 'change' });
     }
     if (nameOf(type) === 'octave-shift' && kind !== 'continue') {
-      const size = OCTAVE_SHIFTS[type.getAttribute('size') || '8'] ?? 1;
+      const size = OCTAVE_SHIFTS[attribute(type, 'size') || '8'] ?? 1;
       // "down" moves the printed notes down from what sounds: that is 8va.
       const octaves = kind === 'down' ? size : kind === 'up' ? -size : 0;
       walk.marks.push({ kind: 'octave-shift', onsetTicks, staff, octaves });
@@ -229,7 +240,7 @@ const readElement = (element: Element, state: PartState, walk: Walk): void => {
 };
 
 const endingNumbers = (ending: Element): number[] =>
-  (ending.getAttribute('number') ?? '')
+  (attribute(ending, 'number') ?? '')
     .split(/[,\s]+/)
     .map(Number)
     .filter((number) => Number.isInteger(number) && number > 0);
@@ -239,25 +250,25 @@ const readBarlines = (
 ): Pick<MeasureContent, 'repeatStart' | 'repeatEnd' | 'endingStart' | 'endingStop'> => {
   const barlines = children(measure, 'barline');
   const repeats = barlines.flatMap((barline) => children(barline, 'repeat'));
-  const backward = repeats.find((repeat) => repeat.getAttribute('direction') === 'backward');
+  const backward = repeats.find((repeat) => attribute(repeat, 'direction') === 'backward');
   const endings = barlines.flatMap((barline) => children(barline, 'ending'));
   return {
-    repeatStart: repeats.some((repeat) => repeat.getAttribute('direction') === 'forward'),
-    repeatEnd: backward ? (numberIn(backward.getAttribute('times') ?? '') ?? 2) : 0,
-    endingStart: endings.filter((ending) => ending.getAttribute('type') === 'start').flatMap(endingNumbers),
-    endingStop: endings.some((ending) => ending.getAttribute('type') !== 'start'),
+    repeatStart: repeats.some((repeat) => attribute(repeat, 'direction') === 'forward'),
+    repeatEnd: backward ? (numberIn(attribute(backward, 'times') ?? '') ?? 2) : 0,
+    endingStart: endings.filter((ending) => attribute(ending, 'type') === 'start').flatMap(endingNumbers),
+    endingStop: endings.some((ending) => attribute(ending, 'type') !== 'start'),
   };
 };
 
-/** Reads one measure and moves the part's state on. */
-export const readMeasure = (measure: Measure, state: PartState): Result<MeasureContent, MusicXmlError> => {
-  const walk: Walk = { notes: [], marks: [], issues: [], cursor: 0, furthest: 0, chordOnset: 0, graceIndex: -1 };
+/** Reads one measure, the bar of this index, and moves the part's state on. */
+export const readMeasure = (measure: Measure, bar: number, state: PartState): Result<MeasureContent, MusicXmlError> => {
+  const walk: Walk = { bar, notes: [], marks: [], issues: [], cursor: 0, furthest: 0, chordOnset: 0, graceIndex: -1 };
   try {
     for (const element of children(measure.element)) readElement(element, state, walk);
   } catch (cause) {
     if (!(cause instanceof BadValue)) throw cause;
-    const bar = measure.header.getAttribute('number') ?? '?';
-    return fail({ code: 'bad-value', bar, what: cause.what, found: cause.found.slice(0, 40) });
+    const number = attribute(measure.header, 'number') ?? '?';
+    return fail({ code: 'bad-value', bar: number, what: cause.what, found: cause.found.slice(0, 40) });
   }
   return ok({
     notes: walk.notes,

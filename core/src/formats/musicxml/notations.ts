@@ -1,4 +1,3 @@
-import type { Element } from '@xmldom/xmldom';
 import { isFinger } from '../../hand/hand';
 import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
 import {
@@ -10,12 +9,19 @@ import {
   type OrnamentKind,
   type PrintedFinger,
 } from '../../score/score';
-import { child, childNumber, children, childText, nameOf, numberIn, text } from './dom';
+import { attribute, child, childNumber, childText, children, nameOf, numberIn, text, type Element } from './dom';
 
 /** Readers of single elements: what one note, one attribute or one direction says. */
 
-const all = (note: Element, ...names: readonly string[]): Element[] =>
-  names.reduce<Element[]>((found, name) => found.flatMap((element) => children(element, name)), [note]);
+/** What stands in the notations of a note: slurs, ties, ornaments and the like. */
+export const notationsOf = (note: Element): readonly Element[] =>
+  children(note, 'notations').flatMap((notations) => children(notations));
+
+const named = (elements: readonly Element[], name: string): readonly Element[] =>
+  elements.filter((element) => nameOf(element) === name);
+
+const inside = (elements: readonly Element[], name: string): readonly Element[] =>
+  named(elements, name).flatMap((element) => children(element));
 
 /** The spelled pitch of a note; undefined when it has none that can be read. Fractions of a semitone are dropped. */
 export const readPitch = (note: Element): { readonly pitch: Pitch; readonly bent: boolean } | undefined => {
@@ -29,9 +35,8 @@ export const readPitch = (note: Element): { readonly pitch: Pitch; readonly bent
   return { pitch: { step: step as Step, alter: Math.trunc(alter), octave }, bent: !Number.isInteger(alter) };
 };
 
-export const readArticulations = (note: Element): Articulation[] =>
-  all(note, 'notations', 'articulations')
-    .flatMap((element) => children(element))
+export const readArticulations = (notations: readonly Element[]): Articulation[] =>
+  inside(notations, 'articulations')
     .map(nameOf)
     .filter((name): name is Articulation => (ARTICULATIONS as readonly string[]).includes(name));
 
@@ -55,25 +60,25 @@ const ACCIDENTAL_MARKS: Readonly<Record<string, number>> = {
 };
 
 /** The ornament over a note with the accidentals written at its sign. Signs that change nothing for the fingers are left. */
-export const readOrnament = (note: Element): Ornament | null => {
-  const signs = all(note, 'notations', 'ornaments').flatMap((element) => children(element));
+export const readOrnament = (notations: readonly Element[]): Ornament | null => {
+  const signs = inside(notations, 'ornaments');
   const kind = signs.map((sign) => ORNAMENT_SIGNS[nameOf(sign)]).find((found) => found !== undefined);
   if (!kind) return null;
   const marks = signs.filter((sign) => nameOf(sign) === 'accidental-mark');
   const alterOf = (below: boolean): number | null => {
-    const mark = marks.find((sign) => (sign.getAttribute('placement') === 'below') === below);
+    const mark = marks.find((sign) => (attribute(sign, 'placement') === 'below') === below);
     return (mark && ACCIDENTAL_MARKS[text(mark)]) ?? null;
   };
   return { kind, above: alterOf(false), below: alterOf(true) };
 };
 
 /** Fingers that stand by the note; "2-1" is read as 2 with the substitute 1. Other text is left where it is. */
-export const readPrintedFingers = (note: Element): PrintedFinger[] =>
-  all(note, 'notations', 'technical', 'fingering').flatMap((element) => {
+export const readPrintedFingers = (notations: readonly Element[]): PrintedFinger[] =>
+  named(inside(notations, 'technical'), 'fingering').flatMap((element) => {
     const written = text(element);
     if (!/^[1-5]([-–][1-5])?$/.test(written)) return [];
-    const substitution = element.getAttribute('substitution') === 'yes';
-    const alternate = element.getAttribute('alternate') === 'yes';
+    const substitution = attribute(element, 'substitution') === 'yes';
+    const alternate = attribute(element, 'alternate') === 'yes';
     return [...written.matchAll(/[1-5]/g)]
       .map((digit, index) => ({ finger: Number(digit[0]), substitution: substitution || index > 0, alternate }))
       .filter((printed) => isFinger(printed.finger));
@@ -87,20 +92,25 @@ export const readTuplet = (note: Element): Note['tuplet'] => {
   return actual && normal ? { actual, normal } : null;
 };
 
-export const hasNotation = (note: Element, name: string): boolean => all(note, 'notations', name).length > 0;
+export const hasNotation = (notations: readonly Element[], name: string): boolean => named(notations, name).length > 0;
 
 /** Whether a tie goes on from, or comes into, this note. `tie` is what sounds; `tied` stands in where it is missing. */
-export const readTies = (note: Element): { readonly starts: boolean; readonly stops: boolean } => {
+export const readTies = (
+  note: Element,
+  notations: readonly Element[],
+): { readonly starts: boolean; readonly stops: boolean } => {
   const sounding = children(note, 'tie');
-  const ties = sounding.length > 0 ? sounding : all(note, 'notations', 'tied');
-  const types = ties.map((tie) => tie.getAttribute('type'));
+  const ties = sounding.length > 0 ? sounding : named(notations, 'tied');
+  const types = ties.map((tie) => attribute(tie, 'type'));
   return { starts: types.includes('start'), stops: types.includes('stop') };
 };
 
 /** Slur ends on this note as numbers; a slur that stops and starts under one number stops first. */
-export const readSlurs = (note: Element): readonly { readonly number: string; readonly type: string }[] =>
-  all(note, 'notations', 'slur')
-    .map((slur) => ({ number: slur.getAttribute('number') || '1', type: slur.getAttribute('type') ?? '' }))
+export const readSlurs = (
+  notations: readonly Element[],
+): readonly { readonly number: string; readonly type: string }[] =>
+  named(notations, 'slur')
+    .map((slur) => ({ number: attribute(slur, 'number') || '1', type: attribute(slur, 'type') ?? '' }))
     .sort((a, b) => Number(b.type === 'stop') - Number(a.type === 'stop'));
 
 /** Metre; additive beats ("3+2") are summed, and free time keeps the metre before it (undefined). */
@@ -134,9 +144,10 @@ const metronomeTempo = (metronome: Element): number | undefined => {
 /** Quarters a minute that a direction or sound asks for. */
 export const readTempo = (element: Element): number | undefined => {
   const sound = nameOf(element) === 'sound' ? element : child(element, 'sound');
-  const asked = numberIn(sound?.getAttribute('tempo') ?? '');
+  const asked = numberIn((sound && attribute(sound, 'tempo')) ?? '');
   if (asked !== undefined && asked > 0) return asked;
-  return all(element, 'direction-type', 'metronome')
+  return children(element, 'direction-type')
+    .flatMap((type) => children(type, 'metronome'))
     .map(metronomeTempo)
     .find((tempo) => tempo !== undefined);
 };

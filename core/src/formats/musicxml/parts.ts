@@ -1,7 +1,23 @@
 import type { Side } from '../../hand/hand';
 import { fail, ok, type Result } from '../../result';
-import type { Element } from '@xmldom/xmldom';
-import { child, childNumber, children, childText, nameOf, numberIn, path, text } from './dom';
+import {
+  append,
+  appendText,
+  attribute,
+  child,
+  childNumber,
+  childText,
+  children,
+  elementLike,
+  insertBefore,
+  nameOf,
+  numberIn,
+  parentOf,
+  path,
+  remove,
+  text,
+  type Element,
+} from './dom';
 import { measuresByPart, type Measure, type MusicXmlDocument } from './document';
 import type { MusicXmlError } from './errors';
 
@@ -47,7 +63,7 @@ const firstClefIsLow = (measures: readonly Measure[]): boolean => {
 const partInfos = (document: MusicXmlDocument): PartInfo[] => {
   const list = child(document.root, 'part-list');
   const described = new Map(
-    list ? children(list, 'score-part').map((part) => [part.getAttribute('id') ?? '', part]) : [],
+    list ? children(list, 'score-part').map((part) => [attribute(part, 'id') ?? '', part]) : [],
   );
   return [...measuresByPart(document)].map(([id, measures]) => {
     const part = described.get(id);
@@ -89,7 +105,7 @@ const CHOICE = 'kettle-step-parts';
 
 const choiceField = (document: MusicXmlDocument): Element | undefined => {
   const miscellaneous = path(document.root, 'identification', 'miscellaneous');
-  return miscellaneous && children(miscellaneous).find((field) => field.getAttribute('name') === CHOICE);
+  return miscellaneous && children(miscellaneous).find((field) => attribute(field, 'name') === CHOICE);
 };
 
 /** What may stand before `identification`, and after it, in a score. */
@@ -98,27 +114,29 @@ const BEFORE_IDENTIFICATION = new Set(['work', 'movement-number', 'movement-titl
 /** Writes into the document which parts are played, by id; reading follows it. */
 export const choosePianoParts = (document: MusicXmlDocument, ids: readonly string[]): void => {
   forgetChosenParts(document);
-  const { dom, root } = document;
-  const make = (name: string): Element =>
-    root.namespaceURI ? dom.createElementNS(root.namespaceURI, name) : dom.createElement(name);
-  const into = (parent: Element, name: string, before: Element | null): Element =>
-    child(parent, name) ?? (parent.insertBefore(make(name), before) as Element);
-  const first = children(root).find((element) => !BEFORE_IDENTIFICATION.has(nameOf(element))) ?? null;
-  const miscellaneous = into(into(root, 'identification', first), 'miscellaneous', null);
-  const field = make('miscellaneous-field');
-  field.setAttribute('name', CHOICE);
-  field.appendChild(dom.createTextNode(ids.join(' ')));
-  miscellaneous.appendChild(field);
+  const { root } = document;
+  const holderIn = (parent: Element, name: string, before?: Element): Element => {
+    const present = child(parent, name);
+    if (present) return present;
+    const made = elementLike(root, name);
+    insertBefore(parent, made, before);
+    return made;
+  };
+  const first = children(root).find((element) => !BEFORE_IDENTIFICATION.has(nameOf(element)));
+  const miscellaneous = holderIn(holderIn(root, 'identification', first), 'miscellaneous');
+  const field = elementLike(root, 'miscellaneous-field', { name: CHOICE });
+  appendText(field, ids.join(' '));
+  append(miscellaneous, field);
 };
 
 /** Takes the choice off again; what it left empty goes with it. */
 export const forgetChosenParts = (document: MusicXmlDocument): void => {
   let element = choiceField(document);
   for (let level = 0; element && level < 3; level += 1) {
-    const parent = element.parentNode as Element | null;
+    const parent = parentOf(element);
     if (children(element).length > 0) return;
-    parent?.removeChild(element);
-    element = parent ?? undefined;
+    remove(element);
+    element = parent;
   }
 };
 
@@ -174,7 +192,6 @@ export const leaveOtherPartsOut = (document: MusicXmlDocument): void => {
   for (const holder of holders)
     for (const element of children(holder)) {
       const isPart = nameOf(element) === 'part' || nameOf(element) === 'score-part';
-      if ((isPart && !played.has(element.getAttribute('id') ?? '')) || nameOf(element) === 'part-group')
-        holder.removeChild(element);
+      if ((isPart && !played.has(attribute(element, 'id') ?? '')) || nameOf(element) === 'part-group') remove(element);
     }
 };

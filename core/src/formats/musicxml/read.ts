@@ -1,13 +1,13 @@
 import { fail, ok, type Result } from '../../result';
 import { fullBarTicks, inTimeOrder, type Bar, type Mark, type Score, type ScoreIssue } from '../../score/score';
-import { children, childText, numberIn, path, text } from './dom';
+import { attribute, childText, children, numberIn, path, text } from './dom';
 import { commonTicks } from './divisions';
 import type { Measure, MusicXmlDocument } from './document';
 import type { MusicXmlError } from './errors';
 import { giveNoteIds } from './ids';
-import { joinSlurs, joinTies, type PlacedNote } from './joins';
+import { joinSlurs, joinTies } from './joins';
 import { MAX_BARS, MAX_NOTES } from '../limits';
-import { readMeasure, startOfPart, type MeasureContent } from './measure';
+import { readMeasure, startOfPart, type MeasureContent, type MeasureNote } from './measure';
 import { findPianoParts, type PianoPart } from './parts';
 
 type Contents = readonly MeasureContent[];
@@ -15,18 +15,21 @@ type Contents = readonly MeasureContent[];
 const readPart = (part: PianoPart, ticksPerQuarter: number): Result<Contents, MusicXmlError> => {
   const state = startOfPart(ticksPerQuarter, part.sideOfStaff);
   const contents: MeasureContent[] = [];
-  for (const measure of part.measures) {
-    const content = readMeasure(measure, state);
+  for (const [bar, measure] of part.measures.entries()) {
+    const content = readMeasure(measure, bar, state);
     if (content.kind === 'error') return content;
     contents.push(content.value);
   }
   return ok(contents);
 };
 
+const says = (measure: Measure | undefined, name: string): string | undefined =>
+  measure && attribute(measure.header, name);
+
 /** A first bar outside the count is a pickup and has number 0; other bars keep the number that is printed. */
 const barNumber = (measure: Measure | undefined, index: number, before: number): number => {
-  if (index === 0 && measure?.header.getAttribute('implicit') === 'yes') return 0;
-  const written = numberIn(measure?.header.getAttribute('number') ?? '');
+  if (index === 0 && says(measure, 'implicit') === 'yes') return 0;
+  const written = numberIn(says(measure, 'number') ?? '');
   return written !== undefined && Number.isInteger(written) ? written : before + (index === 0 ? 1 : 0);
 };
 
@@ -78,17 +81,19 @@ const lengthIssues = (
     const full = fullBarTicks({ ticksPerQuarter }, bar.metre);
     if (!metred || bar.lengthTicks === full) return [];
     const [before, after] = [bars[index - 1], bars[index + 1]];
-    const isUncounted = measures[index]?.header.getAttribute('implicit') === 'yes';
+    const isUncounted = says(measures[index], 'implicit') === 'yes';
     const isDivided = bar.repeatStart || bar.repeatEnd > 0 || (before?.repeatEnd ?? 0) > 0 || after?.repeatStart;
     if (bar.lengthTicks < full && (!before || !after || isUncounted || isDivided)) return [];
     const quarters = (ticks: number): number => ticks / ticksPerQuarter;
     return [{ bar: index, code: 'bar-length', quarters: quarters(bar.lengthTicks), dueQuarters: quarters(full) }];
   });
 
-const placeNotes = (contents: Contents, bars: readonly Bar[]): PlacedNote[] =>
-  contents.flatMap((content, bar) =>
-    content.notes.map((note) => ({ ...note, bar, onsetTicks: note.onsetTicks + (bars[bar]?.onsetTicks ?? 0) })),
-  );
+/** Moves the notes, which count from their barline, to their places in the piece. */
+const placeNotes = (contents: Contents, bars: readonly Bar[]): MeasureNote[] => {
+  const placed = contents.flatMap(({ notes }) => notes);
+  for (const { note } of placed) note.onsetTicks += bars[note.bar]?.onsetTicks ?? 0;
+  return placed;
+};
 
 const placeMarks = (contents: Contents, bars: readonly Bar[]): Mark[] =>
   contents.flatMap((content, bar) =>
@@ -105,7 +110,7 @@ const composerOf = (document: MusicXmlDocument): string => {
   const identification = path(document.root, 'identification');
   if (!identification) return '';
   const creators = children(identification, 'creator');
-  return text(creators.find((creator) => creator.getAttribute('type') === 'composer') ?? creators[0]);
+  return text(creators.find((creator) => attribute(creator, 'type') === 'composer') ?? creators[0]);
 };
 
 const assemble = (

@@ -1,6 +1,5 @@
-import type { Element } from '@xmldom/xmldom';
 import { midiOf, STEPS, type Pitch } from '../../keyboard/pitch';
-import { childNumber } from './dom';
+import { childNumber, type Element } from './dom';
 
 /** How far a part sounds from what is written: letters and semitones, octaves among them. */
 export interface Transposition {

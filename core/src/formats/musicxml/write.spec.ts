@@ -55,6 +55,19 @@ describe('writing fingers into a document', () => {
     expect(serializeMusicXml(document)).toBe(source.replace('?><score', '?>\n<score').replace('?>\n<', '?><'));
   });
 
+  it('keeps the declaration, the document type, CDATA and letters of every alphabet', () => {
+    const head = '<?xml version="1.0" encoding="UTF-8" standalone="no"?>\n<!DOCTYPE score-partwise PUBLIC "a" "b">\n';
+    const body = partwise([`${ATTRIBUTES}<direction><words><![CDATA[a < b]]></words></direction>${pitched('C4', 16)}`]);
+    const titled = body
+      .replace(/^<\?xml.*?\?>/, head)
+      .replace('<part-list>', '<movement-title>Été Ωδή</movement-title><part-list>');
+    const { document } = openScore(titled);
+    const xml = serializeMusicXml(document);
+    expect(xml.startsWith(`${head}<score-partwise`)).toBe(true);
+    expect(xml).toContain('<words><![CDATA[a < b]]></words>');
+    expect(openScore(xml).score.title).toBe('Été Ωδή');
+  });
+
   it('writes the same ids each time, keeps good ones of the file, and mends repeated ones', () => {
     const own = (id: string): string => pitched('C4', 4).replace('<note>', `<note id="${id}">`);
     const source = partwise([ATTRIBUTES + own('mine') + own('twice') + own('twice') + pitched('C4', 4)]);

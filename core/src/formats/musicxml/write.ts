@@ -1,7 +1,18 @@
-import type { Element } from '@xmldom/xmldom';
 import type { Finger } from '../../hand/hand';
 import type { Note, Score } from '../../score/score';
-import { child, children, nameOf } from './dom';
+import {
+  append,
+  appendText,
+  attribute,
+  child,
+  children,
+  elementLike,
+  insertBefore,
+  nameOf,
+  remove,
+  setAttribute,
+  type Element,
+} from './dom';
 import { measuresByPart, type MusicXmlDocument } from './document';
 import { leaveOtherPartsOut } from './parts';
 
@@ -15,18 +26,12 @@ export interface WrittenFingers {
 /** What follows `notations` inside `note`, by the MusicXML content model of `note`. */
 const AFTER_NOTATIONS = new Set(['lyric', 'play', 'listen']);
 
-const newElement = (near: Element, name: string): Element => {
-  const owner = near.ownerDocument;
-  // Scores rarely use a namespace, but where one is declared new elements belong to it.
-  return near.namespaceURI ? owner!.createElementNS(near.namespaceURI, name) : owner!.createElement(name);
-};
-
 const notationsOf = (note: Element): Element => {
   const present = child(note, 'notations');
   if (present) return present;
-  const notations = newElement(note, 'notations');
-  const after = children(note).find((element) => AFTER_NOTATIONS.has(nameOf(element))) ?? null;
-  note.insertBefore(notations, after);
+  const notations = elementLike(note, 'notations');
+  const after = children(note).find((element) => AFTER_NOTATIONS.has(nameOf(element)));
+  insertBefore(note, notations, after);
   return notations;
 };
 
@@ -34,15 +39,14 @@ const technicalOf = (note: Element): Element => {
   const notations = notationsOf(note);
   const present = child(notations, 'technical');
   if (present) return present;
-  const technical = newElement(note, 'technical');
-  notations.appendChild(technical);
+  const technical = elementLike(note, 'technical');
+  append(notations, technical);
   return technical;
 };
 
-const fingering = (near: Element, finger: Finger, attribute?: 'substitution' | 'alternate'): Element => {
-  const element = newElement(near, 'fingering');
-  if (attribute) element.setAttribute(attribute, 'yes');
-  element.appendChild(near.ownerDocument!.createTextNode(String(finger)));
+const fingering = (near: Element, finger: Finger, mark?: 'substitution' | 'alternate'): Element => {
+  const element = elementLike(near, 'fingering', mark ? { [mark]: 'yes' } : {});
+  appendText(element, String(finger));
   return element;
 };
 
@@ -51,19 +55,19 @@ const clearFingers = (note: Element): void => {
   for (const notations of children(note, 'notations')) {
     for (const technical of children(notations, 'technical')) {
       const fingers = children(technical, 'fingering');
-      for (const element of fingers) technical.removeChild(element);
-      if (fingers.length > 0 && children(technical).length === 0) notations.removeChild(technical);
+      for (const element of fingers) remove(element);
+      if (fingers.length > 0 && children(technical).length === 0) remove(technical);
     }
-    if (children(notations).length === 0) note.removeChild(notations);
+    if (children(notations).length === 0) remove(notations);
   }
 };
 
 const writeOn = (note: Element, written: WrittenFingers): void => {
   clearFingers(note);
   const technical = technicalOf(note);
-  technical.appendChild(fingering(note, written.finger));
-  if (written.substitute !== null) technical.appendChild(fingering(note, written.substitute, 'substitution'));
-  for (const alternate of written.alternates) technical.appendChild(fingering(note, alternate, 'alternate'));
+  append(technical, fingering(note, written.finger));
+  if (written.substitute !== null) append(technical, fingering(note, written.substitute, 'substitution'));
+  for (const alternate of written.alternates) append(technical, fingering(note, alternate, 'alternate'));
 };
 
 /** Writes fingers on the notes named by id, in place of the numbers that stood there. Other notes are left as they are. */
@@ -71,7 +75,7 @@ export const writeFingering = (document: MusicXmlDocument, fingers: ReadonlyMap<
   for (const measures of measuresByPart(document).values())
     for (const { element } of measures)
       for (const note of children(element, 'note')) {
-        const written = fingers.get(note.getAttribute('id') ?? '');
+        const written = fingers.get(attribute(note, 'id') ?? '');
         if (written) writeOn(note, written);
       }
 };
@@ -104,11 +108,11 @@ export const writePlaceholders = (document: MusicXmlDocument, score: Score): voi
   for (const measures of measuresByPart(document).values())
     for (const { element } of measures)
       for (const noteElement of children(element, 'note')) {
-        const note = byId.get(noteElement.getAttribute('id') ?? '');
+        const note = byId.get(attribute(noteElement, 'id') ?? '');
         clearFingers(noteElement);
         if (!note) continue;
         const placeholder = fingering(noteElement, 1);
-        placeholder.setAttribute('placement', placementOf(note, voices));
-        technicalOf(noteElement).appendChild(placeholder);
+        setAttribute(placeholder, 'placement', placementOf(note, voices));
+        append(technicalOf(noteElement), placeholder);
       }
 };

@@ -1,8 +1,7 @@
-import type { Element } from '@xmldom/xmldom';
-import { child, childNumber, childText, nameOf } from '../dom';
-import { AccidentalMemory, ACCIDENTALS } from '../compose-note';
-import { readPitch, readTies } from '../notations';
-import { buildIn, dropChildren, putChild } from './note-element';
+import { child, childNumber, childText, nameOf, type Element } from '../dom';
+import { AccidentalMemory, ACCIDENTALS, buildBeside } from '../compose-note';
+import { notationsOf, readPitch, readTies } from '../notations';
+import { dropChildren, putChild } from './note-element';
 import type { Site } from './site';
 import { readTimeline } from './timeline';
 
@@ -19,9 +18,9 @@ const restate = (note: Element, memory: AccidentalMemory): void => {
   const says = ALTERS.get(written);
   // A note tied over the barline needs no new sign; a sign that only reminds stays while it is true.
   const isRight = says === undefined ? written !== '' : says === read.pitch.alter;
-  if (isRight || (written === '' && (!sign || readTies(note).stops))) return;
+  if (isRight || (written === '' && (!sign || readTies(note, notationsOf(note)).stops))) return;
   dropChildren(note, 'accidental');
-  if (sign) putChild(note, buildIn(note)('accidental', {}, sign));
+  if (sign) putChild(note, buildBeside(note)('accidental', {}, sign));
 };
 
 /** Sets the signs of a measure anew where a change of pitch, or of what stands before, asks for it. */

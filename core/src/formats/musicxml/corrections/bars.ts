@@ -1,11 +1,21 @@
-import type { Element } from '@xmldom/xmldom';
 import { fail, ok } from '../../../result';
 import { fullBarTicks, type Score } from '../../../score/score';
-import { child, children, nameOf } from '../dom';
+import {
+  append,
+  attribute,
+  child,
+  children,
+  insertBefore,
+  nameOf,
+  parentOf,
+  remove,
+  setAttribute,
+  type Element,
+} from '../dom';
+import { buildBeside } from '../compose-note';
 import { measuresByPart, type Measure } from '../document';
 import type { Correction } from './correction';
 import { dropSlursAt, piecesOf, untie, untieAround } from './joins';
-import { buildIn } from './note-element';
 import type { Done } from './notes';
 import { standingAfter, type Desk } from './site';
 
@@ -16,7 +26,7 @@ type Of<Kind extends Correction['kind']> = Extract<Correction, { readonly kind: 
 const DONE: Done = ok(undefined);
 
 const barlineAt = (measure: Element, location: 'left' | 'right'): Element | undefined =>
-  children(measure, 'barline').find((barline) => (barline.getAttribute('location') || 'right') === location);
+  children(measure, 'barline').find((barline) => (attribute(barline, 'location') || 'right') === location);
 
 /** The attributes that open a measure, before anything sounds in it. */
 const openingAttributes = (measure: Element): Element[] => {
@@ -27,7 +37,7 @@ const openingAttributes = (measure: Element): Element[] => {
 
 const isTempo = (direction: Element): boolean =>
   children(direction, 'direction-type').some((type) => child(type, 'metronome') !== undefined) ||
-  children(direction, 'sound').some((sound) => sound.hasAttribute('tempo'));
+  children(direction, 'sound').some((sound) => attribute(sound, 'tempo') !== undefined);
 
 const openingTempo = (measure: Element): Element[] =>
   children(measure).filter((element) => nameOf(element) === 'direction' && isTempo(element));
@@ -35,20 +45,20 @@ const openingTempo = (measure: Element): Element[] =>
 /** What goes on beyond a measure that is taken out: keys, metres, clefs, tempo, and the barlines round it. */
 const handOn = (gone: Element, before: Element | undefined, after: Element | undefined): void => {
   if (after) {
-    const first = after.firstChild;
-    for (const element of [...children(gone, 'attributes'), ...openingTempo(gone)]) after.insertBefore(element, first);
+    const [first] = after.children;
+    for (const element of [...children(gone, 'attributes'), ...openingTempo(gone)]) insertBefore(after, element, first);
     const left = barlineAt(gone, 'left');
-    if (left && !barlineAt(after, 'left')) after.insertBefore(left, after.firstChild);
+    if (left && !barlineAt(after, 'left')) insertBefore(after, left, after.children[0]);
   }
   const right = barlineAt(gone, 'right');
-  if (right && before && !barlineAt(before, 'right')) before.appendChild(right);
+  if (right && before && !barlineAt(before, 'right')) append(before, right);
 };
 
 /** Moves printed numbers that are plain on by one, from a measure to the end. */
 const renumber = (measures: readonly Measure[], from: number, by: number): void => {
   for (const { header } of measures.slice(from)) {
-    const number = header.getAttribute('number') ?? '';
-    if (/^\d+$/.test(number)) header.setAttribute('number', String(Number(number) + by));
+    const number = attribute(header, 'number') ?? '';
+    if (/^\d+$/.test(number)) setAttribute(header, 'number', String(Number(number) + by));
   }
 };
 
@@ -57,7 +67,7 @@ export const deleteBar = (desk: Desk, { bar }: Of<'delete-bar'>): Done => {
   if (!score.bars[bar]) return fail({ code: 'no-such-bar' });
   for (const { element } of desk.parts.flatMap(({ measures }) => measures[bar] ?? []))
     for (const note of children(element, 'note')) {
-      const id = note.getAttribute('id') ?? '';
+      const id = attribute(note, 'id') ?? '';
       untieAround(desk, id);
       dropSlursAt(desk, id);
     }
@@ -67,8 +77,7 @@ export const deleteBar = (desk: Desk, { bar }: Of<'delete-bar'>): Done => {
     if (gone) handOn(gone.element, measures[bar - 1]?.element, measures[bar + 1]?.element);
   }
   // In timewise scores the parts of a bar have one header, which goes once.
-  for (const header of new Set(parts.flatMap((measures) => measures[bar]?.header ?? [])))
-    header.parentNode?.removeChild(header);
+  for (const header of new Set(parts.flatMap((measures) => measures[bar]?.header ?? []))) remove(header);
   // An upbeat has no number to give up.
   if (score.bars[bar].number !== 0) renumberOnce(parts, bar + 1, -1);
   return DONE;
@@ -85,7 +94,7 @@ const renumberOnce = (parts: readonly (readonly Measure[])[], from: number, by: 
 };
 
 const restOf = (measure: Element, units: number, staves: number): Element[] => {
-  const build = buildIn(measure);
+  const build = buildBeside(measure);
   return Array.from({ length: staves }, (_, index) => [
     ...(index > 0 ? [build('backup', {}, build('duration', {}, units))] : []),
     build(
@@ -111,10 +120,10 @@ const settleIn = (measure: Element, measures: readonly Measure[], before: number
   const rests = emptyBar(measures, before, score);
   const [first, last] = [measures[0]?.element, measures[measures.length - 1]?.element];
   if (before === 0 && first)
-    for (const element of [...openingAttributes(first), ...openingTempo(first)]) measure.appendChild(element);
-  for (const rest of rests) measure.appendChild(rest);
+    for (const element of [...openingAttributes(first), ...openingTempo(first)]) append(measure, element);
+  for (const rest of rests) append(measure, rest);
   const closing = last && before === measures.length ? barlineAt(last, 'right') : undefined;
-  if (closing && !child(closing, 'repeat') && !child(closing, 'ending')) measure.appendChild(closing);
+  if (closing && !child(closing, 'repeat') && !child(closing, 'ending')) append(measure, closing);
 };
 
 export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
@@ -124,7 +133,7 @@ export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
   const onset = score.bars[before]?.onsetTicks ?? Infinity;
   const afterIt = new Set(
     desk.parts.flatMap(({ measures }) =>
-      measures.slice(before).flatMap(({ element }) => children(element, 'note').map((one) => one.getAttribute('id'))),
+      measures.slice(before).flatMap(({ element }) => children(element, 'note').map((one) => attribute(one, 'id'))),
     ),
   );
   for (const note of score.notes) {
@@ -135,23 +144,23 @@ export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
     if (at > 0) untie(desk, pieces[at - 1], pieces[at]);
   }
   const parts = [...measuresByPart(document).values()];
-  const build = buildIn(document.root);
+  const build = buildBeside(document.root);
   const number = String(score.bars[before]?.number || (score.bars[before - 1]?.number ?? 0) + 1);
   if (document.layout === 'partwise')
     for (const measures of parts) {
       const near = measures[before] ?? measures[measures.length - 1];
       if (!near) continue;
       const measure = build('measure', { number });
-      near.element.parentNode?.insertBefore(measure, measures[before]?.element ?? null);
+      insertBefore(parentOf(near.element)!, measure, measures[before]?.element);
       settleIn(measure, measures, before, score);
     }
   else {
     const near = parts[0]?.[before] ?? parts[0]?.[parts[0].length - 1];
     const header = build('measure', { number });
-    near?.header.parentNode?.insertBefore(header, parts[0]?.[before]?.header ?? null);
+    if (near) insertBefore(parentOf(near.header)!, header, parts[0]?.[before]?.header);
     for (const [id, measures] of measuresByPart(document)) {
       const part = build('part', { id });
-      header.appendChild(part);
+      append(header, part);
       settleIn(part, measures, before, score);
     }
   }

@@ -1,8 +1,7 @@
-import type { Element } from '@xmldom/xmldom';
 import { valueTicks, type NoteValue } from '../../notation/values';
-import { children, nameOf, numberIn, path, text } from '../dom';
+import { children, insertBefore, nameOf, numberIn, path, setText, text, type Element } from '../dom';
+import { buildBeside } from '../compose-note';
 import type { PianoPart } from '../parts';
-import { buildIn } from './note-element';
 
 /** Elements of a measure whose number counts in divisions. */
 const COUNTED = new Set(['divisions', 'duration', 'offset']);
@@ -14,7 +13,7 @@ const multiply = (parent: Element, factor: number): void => {
   for (const element of children(parent)) {
     const number = COUNTED.has(nameOf(element)) ? numberIn(text(element)) : undefined;
     if (number === undefined) multiply(element, factor);
-    else element.textContent = String(number * factor);
+    else setText(element, String(number * factor));
   }
 };
 
@@ -30,8 +29,8 @@ export const refineDivisions = (part: PianoPart, unitsPerQuarter: number, value:
   const [first] = part.measures;
   if (first && !path(first.element, 'attributes', 'divisions')) {
     // Where nothing is said a division is a quarter.
-    const build = buildIn(first.element);
-    first.element.insertBefore(build('attributes', {}, build('divisions', {}, 1)), first.element.firstChild);
+    const build = buildBeside(first.element);
+    insertBefore(first.element, build('attributes', {}, build('divisions', {}, 1)), first.element.children[0]);
   }
   for (const { element } of part.measures) multiply(element, factor);
 };

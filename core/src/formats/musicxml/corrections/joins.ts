@@ -1,6 +1,5 @@
-import type { Element } from '@xmldom/xmldom';
 import type { Note } from '../../../score/score';
-import { nameOf } from '../dom';
+import { attribute, nameOf, type Element } from '../dom';
 import { dropNotations, setTie } from './note-element';
 import { findElement, type Desk } from './site';
 
@@ -33,7 +32,7 @@ const dropSlurEnd = (element: Element | undefined, type: 'start' | 'stop'): void
   if (!element) return;
   let dropped = false;
   dropNotations(element, (notation) => {
-    if (dropped || nameOf(notation) !== 'slur' || notation.getAttribute('type') !== type) return false;
+    if (dropped || nameOf(notation) !== 'slur' || attribute(notation, 'type') !== type) return false;
     dropped = true;
     return true;
   });

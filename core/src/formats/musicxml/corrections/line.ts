@@ -1,13 +1,12 @@
-import type { Element } from '@xmldom/xmldom';
 import type { Bar } from '../../../score/score';
 import { beamsOf } from '../../notation/beams';
 import { bracketsOf } from '../../notation/tuplets';
 import { writeLength, type NoteValue } from '../../notation/values';
-import { child, childNumber, childText, nameOf } from '../dom';
+import { attribute, child, childNumber, childText, nameOf, type Element } from '../dom';
+import { buildBeside } from '../compose-note';
 import { isSilent } from '../measure';
 import {
   addNotation,
-  buildIn,
   dropChildren,
   dropNotations,
   setBeams,
@@ -98,7 +97,7 @@ const restElement = (
   fills: boolean,
   hidden: boolean,
 ): Element => {
-  const build = buildIn(near);
+  const build = buildBeside(near);
   const rest = build(
     'note',
     hidden ? { 'print-object': 'no' } : {},
@@ -187,7 +186,7 @@ const restateGroups = (events: readonly LineEvent[], place: LinePlace, ticksPerQ
     setBeams(first, beams[index] ?? []);
     for (const note of others) dropChildren(note, 'beam');
     for (const note of [first, ...others]) dropNotations(note, (notation) => nameOf(notation) === 'tuplet');
-    const build = buildIn(first);
+    const build = buildBeside(first);
     const bracket = brackets[index];
     if (bracket?.tupletStops) addNotation(first, build('tuplet', { type: 'stop', number: '1' }));
     if (bracket?.tupletStarts) addNotation(first, build('tuplet', { type: 'start', number: '1', bracket: 'yes' }));
@@ -198,7 +197,7 @@ const elementsOf = ({ graces, notes }: LineEvent): readonly Element[] => [...gra
 
 /** Whether a line sounds or visibly rests without a gap from the barline to the end of the bar. */
 export const isGapless = (events: readonly LineEvent[], place: LinePlace, ticksPerQuarter: number): boolean =>
-  events.every(({ notes }) => notes.every((note) => note.getAttribute('print-object') !== 'no')) &&
+  events.every(({ notes }) => notes.every((note) => attribute(note, 'print-object') !== 'no')) &&
   events.reduce((at, event) => (event.at === at ? at + event.units : NaN), 0) === barUnits(place, ticksPerQuarter);
 
 /** Puts a line in place of what its voice was; all else in the measure stays where it was. */

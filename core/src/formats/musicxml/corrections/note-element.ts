@@ -1,8 +1,7 @@
-import type { Element } from '@xmldom/xmldom';
 import type { Pitch } from '../../../keyboard/pitch';
 import { NOTE_TYPES, type NoteType, type NoteValue } from '../../notation/values';
-import { child, childNumber, children, childText, nameOf } from '../dom';
-import { builderOf, pitchElement, ratioElement, type Build } from '../compose-note';
+import { attribute, child, childNumber, childText, children, insertBefore, nameOf, remove, type Element } from '../dom';
+import { buildBeside, pitchElement, ratioElement } from '../compose-note';
 
 /** Changes to single note elements. Children stand in the order of MusicXML 4.0's content model of `note`. */
 const ORDER = [
@@ -33,28 +32,26 @@ const ORDER = [
   'listen',
 ];
 
-export const buildIn = (element: Element): Build => builderOf(element.ownerDocument!);
-
 export const dropChildren = (element: Element, ...names: readonly string[]): void => {
-  for (const one of children(element)) if (names.includes(nameOf(one))) element.removeChild(one);
+  for (const one of children(element)) if (names.includes(nameOf(one))) remove(one);
 };
 
 /** Puts an element where the content model wants it, after others of its name. */
 export const putChild = (note: Element, element: Element): void => {
   const rank = ORDER.indexOf(nameOf(element));
-  const after = children(note).find((one) => ORDER.indexOf(nameOf(one)) > rank) ?? null;
-  note.insertBefore(element, after);
+  const after = children(note).find((one) => ORDER.indexOf(nameOf(one)) > rank);
+  insertBefore(note, element, after);
 };
 
 const setChild = (note: Element, name: string, content: string | number): void => {
   dropChildren(note, name);
-  putChild(note, buildIn(note)(name, {}, content));
+  putChild(note, buildBeside(note)(name, {}, content));
 };
 
 export const setPitch = (note: Element, pitch: Pitch): void => {
   // Stem and sign belonged to the pitch before; a sign that is needed is set for the whole bar.
   dropChildren(note, 'pitch', 'accidental', 'stem');
-  putChild(note, pitchElement(buildIn(note), pitch));
+  putChild(note, pitchElement(buildBeside(note), pitch));
 };
 
 /** The drawn value of a note; null where it has none that is known. */
@@ -71,7 +68,7 @@ export const valueIn = (note: Element): NoteValue | null => {
 
 /** Gives a note its length: `units` divisions, drawn as `value`. */
 export const setLength = (note: Element, units: number, value: NoteValue | null): void => {
-  const build = buildIn(note);
+  const build = buildBeside(note);
   dropChildren(note, 'duration', 'type', 'dot', 'time-modification', 'stem');
   putChild(note, build('duration', {}, units));
   if (!value) return;
@@ -90,34 +87,34 @@ export const setStaff = (note: Element, staff: number | undefined): void => {
 /** First of its chord, or one that is struck with the note before it. */
 export const setChord = (note: Element, joins: boolean): void => {
   dropChildren(note, 'chord');
-  if (joins) putChild(note, buildIn(note)('chord'));
+  if (joins) putChild(note, buildBeside(note)('chord'));
 };
 
 export const setBeams = (note: Element, beams: readonly string[]): void => {
   dropChildren(note, 'beam');
-  beams.forEach((beam, index) => putChild(note, buildIn(note)('beam', { number: String(index + 1) }, beam)));
+  beams.forEach((beam, index) => putChild(note, buildBeside(note)('beam', { number: String(index + 1) }, beam)));
 };
 
 /** Adds a sign to the notations of a note. */
 export const addNotation = (note: Element, notation: Element): void => {
   const present = child(note, 'notations');
-  if (present) present.insertBefore(notation, present.firstChild);
-  else putChild(note, buildIn(note)('notations', {}, notation));
+  if (present) insertBefore(present, notation, present.children[0]);
+  else putChild(note, buildBeside(note)('notations', {}, notation));
 };
 
 /** Takes signs off the notations of a note; notations that are left empty go too. */
 export const dropNotations = (note: Element, isDropped: (notation: Element) => boolean): void => {
   for (const notations of children(note, 'notations')) {
-    for (const notation of children(notations)) if (isDropped(notation)) notations.removeChild(notation);
-    if (children(notations).length === 0) note.removeChild(notations);
+    for (const notation of children(notations)) if (isDropped(notation)) remove(notation);
+    if (children(notations).length === 0) remove(notations);
   }
 };
 
 /** Begins or ends a tie at a note, both its sound and its curve; or takes it off. */
 export const setTie = (note: Element, type: 'start' | 'stop', tied: boolean): void => {
-  for (const tie of children(note, 'tie')) if (tie.getAttribute('type') === type) note.removeChild(tie);
-  dropNotations(note, (notation) => nameOf(notation) === 'tied' && notation.getAttribute('type') === type);
+  for (const tie of children(note, 'tie')) if (attribute(tie, 'type') === type) remove(tie);
+  dropNotations(note, (notation) => nameOf(notation) === 'tied' && attribute(notation, 'type') === type);
   if (!tied) return;
-  putChild(note, buildIn(note)('tie', { type }));
-  addNotation(note, buildIn(note)('tied', { type }));
+  putChild(note, buildBeside(note)('tie', { type }));
+  addNotation(note, buildBeside(note)('tied', { type }));
 };

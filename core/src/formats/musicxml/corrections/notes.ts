@@ -1,4 +1,5 @@
-import type { Element } from '@xmldom/xmldom';
+import { attribute, type Element } from '../dom';
+import { buildBeside } from '../compose-note';
 import { isOnKeyboard, midiOf, type Pitch } from '../../../keyboard/pitch';
 import { fail, ok, type Result } from '../../../result';
 import type { Note } from '../../../score/score';
@@ -10,7 +11,7 @@ import type { Correction, CorrectionRefusal } from './correction';
 import { refineDivisions } from './divisions';
 import { dropSlursAt, piecesOf, untie, untieAround } from './joins';
 import { filledLine, isGapless, readLine, withLine, type LineEvent, type LinePlace } from './line';
-import { buildIn, setLength, setPitch, setStaff, setTie, setVoice, valueIn } from './note-element';
+import { setLength, setPitch, setStaff, setTie, setVoice, valueIn } from './note-element';
 import { findElement, findNote, homeOf, lineNamed, lineOf, voicesOn, type Desk, type Site } from './site';
 import { readTimeline, writeTimeline, type Timeline } from './timeline';
 
@@ -109,7 +110,7 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
   const { site, element } = findElement(desk, noteId)!;
   const place = lineOf(site, element);
   const chord = readLine(readTimeline(site.measure), place).find(({ notes }) => notes.includes(element))!;
-  const ids = new Set(chord.notes.map((one) => one.getAttribute('id') ?? ''));
+  const ids = new Set(chord.notes.map((one) => attribute(one, 'id') ?? ''));
   // What the chord is tied on to goes: the new length is the whole of it.
   for (const struck of score.notes) {
     const pieces = piecesOf(struck);
@@ -124,8 +125,8 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
   const inTheWay = events.filter(({ at, isRest }) => at > now.at && at < end && !isRest);
   for (const { notes, graces } of inTheWay)
     for (const one of [...graces, ...notes]) {
-      untieAround(desk, one.getAttribute('id') ?? '');
-      dropSlursAt(desk, one.getAttribute('id') ?? '');
+      untieAround(desk, attribute(one, 'id') ?? '');
+      dropSlursAt(desk, attribute(one, 'id') ?? '');
     }
   for (const one of now.notes) setLength(one, units, value);
   const kept = events.filter((event) => event.at <= now.at || event.at >= end);
@@ -218,7 +219,7 @@ export const addNote = (desk: Desk, { bar, side, atQuarters, pitch, value }: Of<
   refineDivisions(at.site.part, at.site.unitsPerQuarter, value, atQuarters);
   const { site, staff } = homeOf(desk, side, bar)!;
   const [from, units] = [Math.round(atQuarters * site.unitsPerQuarter), valueTicks(value, site.unitsPerQuarter)];
-  const note = buildIn(site.measure)('note');
+  const note = buildBeside(site.measure)('note');
   setPitch(note, writtenPitch(site, pitch));
   setLength(note, units, value);
   return putInto(desk, site, voiceWithRoom(site, staff, from, units), from, units, note);

@@ -1,7 +1,6 @@
-import type { Element } from '@xmldom/xmldom';
 import type { Side } from '../../../hand/hand';
 import type { Bar, Note, Score } from '../../../score/score';
-import { child, childNumber, children, childText, nameOf } from '../dom';
+import { attribute, child, childNumber, childText, children, nameOf, type Element } from '../dom';
 import type { Measure, MusicXmlDocument } from '../document';
 import { findPianoParts, type PianoPart } from '../parts';
 import { AS_WRITTEN, readTransposition, type Transposition } from '../transpose';
@@ -68,7 +67,7 @@ export const findElement = (desk: Desk, id: string): Found | undefined => {
   for (const part of desk.parts)
     for (const [index, { element: measure }] of part.measures.entries())
       for (const element of children(measure, 'note')) {
-        if (element.getAttribute('id') !== id) continue;
+        if (attribute(element, 'id') !== id) continue;
         const site = siteAt(desk, part, index);
         return site && { site, element };
       }

@@ -1,6 +1,5 @@
-import type { Element, Node } from '@xmldom/xmldom';
-import { child, childNumber, children, nameOf } from '../dom';
-import { buildIn } from './note-element';
+import { append, appendText, bareText, child, childNumber, children, nameOf, removeAll, type Element } from '../dom';
+import { buildBeside } from '../compose-note';
 
 /** A measure as what stands in it and when; the going back and forth between its voices is left out. */
 export interface Timeline {
@@ -43,21 +42,18 @@ export const readTimeline = (measure: Element): Timeline => {
 
 /** Line break and indentation before the children of a measure, where the document has them. */
 const spacing = (measure: Element): { readonly before: string; readonly after: string } => {
-  const isText = (node: Node | null): node is Node => node?.nodeType === 3;
-  return {
-    before: isText(measure.firstChild) ? (measure.firstChild.nodeValue ?? '') : '',
-    after: isText(measure.lastChild) ? (measure.lastChild.nodeValue ?? '') : '',
-  };
+  const { children: nodes } = measure;
+  return { before: bareText(nodes[0]), after: bareText(nodes[nodes.length - 1]) };
 };
 
 /** Writes a measure anew from what stands in it. */
 export const writeTimeline = (measure: Element, { items, end }: Timeline): void => {
-  const build = buildIn(measure);
+  const build = buildBeside(measure);
   const { before, after } = spacing(measure);
-  while (measure.firstChild) measure.removeChild(measure.firstChild);
+  removeAll(measure);
   const put = (element: Element): void => {
-    if (before) measure.appendChild(measure.ownerDocument!.createTextNode(before));
-    measure.appendChild(element);
+    if (before) appendText(measure, before);
+    append(measure, element);
   };
   let [cursor, furthest] = [0, 0];
   const goTo = (at: number): void => {
@@ -72,5 +68,5 @@ export const writeTimeline = (measure: Element, { items, end }: Timeline): void 
     furthest = Math.max(furthest, cursor);
   }
   if (end > furthest) goTo(end);
-  if (after) measure.appendChild(measure.ownerDocument!.createTextNode(after));
+  if (after) appendText(measure, after);
 };
