@@ -2,14 +2,6 @@ import type { Block } from '../reading/blocks';
 import type { SolvedSlice } from '../fingering/solve';
 import type { Finger } from '../hand/hand';
 
-/** The slices round one of them that play the same broken chord. */
-const roundAbout = (slices: readonly SolvedSlice[], index: number, block: Block): readonly SolvedSlice[] => {
-  let [from, to] = [index, index];
-  while (slices[from - 1]?.block === block) from -= 1;
-  while (slices[to + 1]?.block === block) to += 1;
-  return slices.slice(from, to + 1);
-};
-
 /** Whether every key of some slices has one finger, and every finger one key: the hand lies over them as over a chord. */
 const liesOver = (slices: readonly SolvedSlice[]): boolean => {
   const fingers = new Map<number, Finger>();
@@ -22,12 +14,28 @@ const liesOver = (slices: readonly SolvedSlice[]): boolean => {
   return new Set(fingers.values()).size === fingers.size;
 };
 
-/** The broken chord that a slice is part of, where the hand takes all of it in one place. */
-export const heldAsBlock = (slices: readonly SolvedSlice[], index: number): Block | undefined => {
-  const block = slices[index]?.block;
-  return block && liesOver(roundAbout(slices, index, block)) ? block : undefined;
+/** For each slice the broken chord that it is part of, where the hand takes all of it in one place. */
+export type HeldBlocks = readonly (Block | undefined)[];
+
+export const heldBlocksOf = (slices: readonly SolvedSlice[]): HeldBlocks => {
+  const held: (Block | undefined)[] = [];
+  while (held.length < slices.length) {
+    const from = held.length;
+    const { block } = slices[from]!;
+    let to = from + 1;
+    while (block && slices[to]?.block === block) to += 1;
+    const isHeld = block !== null && liesOver(slices.slice(from, to));
+    while (held.length < to) held.push(isHeld ? block : undefined);
+  }
+  return held;
 };
 
 /** Whether two broken chords are the same keys: the hand stays over them. */
-export const isSameBlock = (a: Block, b: Block): boolean =>
+const isSameBlock = (a: Block, b: Block): boolean =>
   a === b || (a.keys.length === b.keys.length && a.keys.every((key, index) => key === b.keys[index]));
+
+/** Whether two slices are parts of one broken chord under the hand, or of two over the same keys. */
+export const areOneBlock = (held: HeldBlocks, a: number, b: number): boolean => {
+  const [first, second] = [held[a], held[b]];
+  return first !== undefined && second !== undefined && isSameBlock(first, second);
+};

@@ -5,7 +5,7 @@ import type { Finger, Hand, Side } from '../hand/hand';
 import { keyDistanceMm } from '../keyboard/geometry';
 import { pitchName } from '../keyboard/pitch';
 import { noteIdOf, type LinkKind, type Press } from '../score/slices';
-import { heldAsBlock, isSameBlock } from './held-block';
+import { areOneBlock, type HeldBlocks } from './held-block';
 import { positionLabel, type Position } from './position';
 import { prepareFor } from './prepare';
 import { travelOf, type Travel } from './travel';
@@ -172,15 +172,12 @@ const substitutions = (before: SolvedSlice, after: SolvedSlice, context: MoveCon
 const LOOK_AHEAD = 4;
 
 /** Within a broken chord that lies under the hand fingers reach out and in, and the hand stays. */
-const isReachInBlock = (slices: readonly SolvedSlice[], index: number): boolean => {
-  const { step } = slices[index]!;
-  if (step !== 'extension' && step !== 'contraction') return false;
-  const [before, after] = [heldAsBlock(slices, index - 1), heldAsBlock(slices, index)];
-  return before !== undefined && after !== undefined && isSameBlock(before, after);
-};
+const isReachInBlock = ({ step }: SolvedSlice, held: HeldBlocks, index: number): boolean =>
+  (step === 'extension' || step === 'contraction') && areOneBlock(held, index - 1, index);
 
 const moveInto = (
   slices: readonly SolvedSlice[],
+  held: HeldBlocks,
   index: number,
   positions: ReadonlyMap<number, Position>,
   context: MoveContext,
@@ -188,7 +185,7 @@ const moveInto = (
   const [before, after] = [slices[index - 1], slices[index]];
   if (!before || !after) return [];
   const found = after.playable.heldCount > 0 ? substitutions(before, after, context) : [];
-  const lead = after.step === 'stay' || isReachInBlock(slices, index) ? undefined : leading(before, after);
+  const lead = after.step === 'stay' || isReachInBlock(after, held, index) ? undefined : leading(before, after);
   if (after.step === 'stay' || !lead) return found;
   const [from, to] = lead;
   const telling: Telling = {
@@ -219,9 +216,10 @@ const moveInto = (
 /** The moves of a solved hand in time order, read off the steps of the chosen way. */
 export const movesOf = (
   slices: readonly SolvedSlice[],
+  held: HeldBlocks,
   positions: readonly Position[],
   context: MoveContext,
 ): readonly Move[] => {
   const byFirst = new Map(positions.map((position) => [position.slices[0], position]));
-  return slices.flatMap((_, index) => moveInto(slices, index, byFirst, context));
+  return slices.flatMap((_, index) => moveInto(slices, held, index, byFirst, context));
 };

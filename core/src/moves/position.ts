@@ -1,6 +1,6 @@
 import { pitchClass, whiteKeyAt } from '../keyboard/geometry';
 import { alterInKey, midiOf, pitchClassName, pitchName, STEPS, type Pitch } from '../keyboard/pitch';
-import { heldAsBlock, isSameBlock } from './held-block';
+import { areOneBlock, type HeldBlocks } from './held-block';
 import type { Block } from '../reading/blocks';
 import { REST_PLACES, restsOn, type Shape } from '../fingering/model/posture';
 import type { SolvedSlice } from '../fingering/solve';
@@ -72,6 +72,7 @@ const isWide = ({ keys }: Block): boolean => keys[keys.length - 1]! - keys[0]! >
 
 const positionOf = (
   slices: readonly SolvedSlice[],
+  held: HeldBlocks,
   range: readonly [number, number],
   side: Side,
   score: Score,
@@ -79,7 +80,7 @@ const positionOf = (
   const covered = slices.slice(range[0], range[1] + 1);
   const first = covered[0];
   if (!first) return undefined;
-  const block = blockOf(slices, range);
+  const block = blockOf(slices, held, range);
   const { frame } = first.posture;
   const shape: Shape = block ? (isWide(block) ? 'open' : 'close') : first.posture.shape;
   const { bar, onsetTicks } = first.playable.slice;
@@ -106,30 +107,34 @@ const positionOf = (
 const isSamePlace = (a: SolvedSlice, b: SolvedSlice): boolean =>
   a.posture.frame === b.posture.frame && a.posture.shape === b.posture.shape;
 
-const areOneBlock = (slices: readonly SolvedSlice[], a: number, b: number): boolean => {
-  const [first, second] = [heldAsBlock(slices, a), heldAsBlock(slices, b)];
-  return first !== undefined && second !== undefined && isSameBlock(first, second);
-};
-
 /** The broken chord that a range is, where it is one and opens the hand or moves it; in five fingers it is a position as any. */
-const blockOf = (slices: readonly SolvedSlice[], [from, to]: readonly [number, number]): Block | undefined => {
-  const block = heldAsBlock(slices, from);
+const blockOf = (
+  slices: readonly SolvedSlice[],
+  held: HeldBlocks,
+  [from, to]: readonly [number, number],
+): Block | undefined => {
+  const block = held[from];
   if (!block) return undefined;
-  for (let index = from + 1; index <= to; index += 1) if (!areOneBlock(slices, from, index)) return undefined;
+  for (let index = from + 1; index <= to; index += 1) if (!areOneBlock(held, from, index)) return undefined;
   const stays = slices.slice(from, to + 1).every((slice) => isSamePlace(slice, slices[from]!));
   return isWide(block) || !stays ? block : undefined;
 };
 
 /** The positions of a solved hand, read off the frames of the chosen way; a broken chord is one, wherever the fingers reach. */
-export const positionsOf = (slices: readonly SolvedSlice[], side: Side, score: Score): readonly Position[] => {
+export const positionsOf = (
+  slices: readonly SolvedSlice[],
+  held: HeldBlocks,
+  side: Side,
+  score: Score,
+): readonly Position[] => {
   const ranges: [number, number][] = [];
   slices.forEach((_, index) => {
     const last = ranges[ranges.length - 1];
-    const goesOn = last && (isSamePlace(slices[last[1]]!, slices[index]!) || areOneBlock(slices, last[1], index));
+    const goesOn = last && (isSamePlace(slices[last[1]]!, slices[index]!) || areOneBlock(held, last[1], index));
     if (goesOn) last[1] = index;
     else ranges.push([index, index]);
   });
-  return ranges.flatMap((range) => positionOf(slices, range, side, score) ?? []);
+  return ranges.flatMap((range) => positionOf(slices, held, range, side, score) ?? []);
 };
 
 /** The key on which each finger 1-5 rests in a position, as MIDI numbers; black where the key signature says so. */

@@ -3,6 +3,7 @@ import type { Locks } from '../fingering/model/playable';
 import { roundEffort } from '../fingering/prices/round-effort';
 import type { HandSolution } from '../fingering/solve';
 import { type Finger, type Hand, type Side } from '../hand/hand';
+import { heldBlocksOf } from '../moves/held-block';
 import { movesOf, type Move } from '../moves/move';
 import { positionsOf, type Position } from '../moves/position';
 import type { Note, Score } from '../score/score';
@@ -98,7 +99,13 @@ const plannedNotes = (solution: HandSolution, notes: readonly Note[]): PlannedNo
     const planned = struck.get(note.id);
     const ornament = note.ornament ? (strokes.get(note.id) ?? []) : [];
     return planned
-      ? { ...planned, ornament, substitute: substitutes.get(note.id) ?? null }
+      ? {
+          id: note.id,
+          finger: planned.finger,
+          substitute: substitutes.get(note.id) ?? null,
+          ornament,
+          room: planned.room,
+        }
       : { id: note.id, finger: null, substitute: null, ornament, room: NO_ROOM };
   });
 };
@@ -113,7 +120,8 @@ const effortByBar = (solution: HandSolution, bars: number): BarEffort[] => {
 /** What a solved hand does, in a teacher's terms. */
 export const handPlan = (solution: HandSolution, score: Score, hand: Hand): HandPlan => {
   const { side, slices } = solution;
-  const positions = positionsOf(slices, side, score);
+  const held = heldBlocksOf(slices);
+  const positions = positionsOf(slices, held, side, score);
   return {
     side,
     notes: plannedNotes(
@@ -121,7 +129,7 @@ export const handPlan = (solution: HandSolution, score: Score, hand: Hand): Hand
       score.notes.filter((note) => note.side === side),
     ),
     positions,
-    moves: movesOf(slices, positions, { side, hand }),
+    moves: movesOf(slices, held, positions, { side, hand }),
     reaches: reachesOf(slices, hand),
     bars: effortByBar(solution, score.bars.length),
     alternatives: solution.alternatives,

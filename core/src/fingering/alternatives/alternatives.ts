@@ -6,10 +6,10 @@ import type { PlayableSlice } from '../model/playable';
 import type { Alike } from '../likeness/ties';
 import type { Lattice } from '../search/lattice';
 import { roundEffort } from '../prices/round-effort';
-import { differences, ledgerOf, type Difference, type PricedLattice, type Stretch } from './reasons';
+import { differencesAgainst, type Difference, type PricedLattice, type Stretch } from './reasons';
 import { predecessor, successor } from '../search/search';
 import { STEP_KINDS, type StepKind } from '../model/moves';
-import { bestOfWindow } from '../search/windows';
+import { bestOfWindow, type WindowFingering } from '../search/windows';
 
 /** In what a fingering differs from another besides its numbers. */
 export type Aspect = 'move' | 'position' | 'reach';
@@ -89,16 +89,6 @@ const rejoined = ({ lattice, reached, remaining, postures: chosen }: Solved, win
   return { from, postures };
 };
 
-/** What a way costs and spares against the chosen one over the same stretch. */
-const against = (solved: Solved, stretch: Stretch): readonly Difference[] => {
-  const before = stretch.from > 0 ? solved.postures[stretch.from - 1] : undefined;
-  const chosen = {
-    from: stretch.from,
-    postures: solved.postures.slice(stretch.from, stretch.from + stretch.postures.length),
-  };
-  return differences(ledgerOf(solved, chosen, before), ledgerOf(solved, stretch, before), solved.pricing);
-};
-
 /** Moves that every finger beside its place makes; by themselves they do not make an end note another way of playing. */
 const SOFT_MOVES: ReadonlySet<StepKind> = new Set(['stay', 'extension', 'contraction']);
 
@@ -163,8 +153,18 @@ const aspects = (a: Reading, b: Reading): readonly Aspect[] => {
   ];
 };
 
-const sameFingers = (a: ReadonlyMap<string, Finger>, b: ReadonlyMap<string, Finger>): boolean =>
-  a.size === b.size && [...a].every(([id, finger]) => b.get(id) === finger);
+/** The fingers of a stretch as they stand on paper: those of held keys left out. */
+const writtenOut = ({ lattice, slices }: Solved, { from, postures }: Stretch): string => {
+  let written = '';
+  postures.forEach((posture, ahead) => {
+    const { presses, slice } = slices[from + ahead]!;
+    const { fingers, text } = lattice.layers[from + ahead]!.pattern.groupOf[posture]!;
+    const isAllStruck = slice.struck.length === presses.length;
+    written += isAllStruck ? text : fingers.filter((_, key) => slice.struck.includes(presses[key]!)).join('');
+    written += ' ';
+  });
+  return written;
+};
 
 /** How many other fingerings are wanted, and whether each must be another way of playing and not only other numbers. */
 export interface Wanted {
@@ -179,9 +179,9 @@ const SPARE = 3;
 const PICKED_FROM = 48;
 
 interface Candidate {
+  readonly window: WindowFingering;
+  /** The way over the window and on until it is on the chosen one again. */
   readonly stretch: Stretch;
-  readonly effort: number;
-  readonly fingers: ReadonlyMap<string, Finger>;
   readonly reading: Reading;
 }
 
@@ -195,6 +195,17 @@ const differentWays = (candidates: readonly Candidate[], plan: Reading): readonl
   return kept;
 };
 
+/** Of ways that look alike on paper the first, without those that look like the plan. */
+const differentOnPaper = (solved: Solved, found: readonly WindowFingering[], plan: Stretch): WindowFingering[] => {
+  const seen = new Set([writtenOut(solved, plan)]);
+  return found.filter(({ postures }) => {
+    const written = writtenOut(solved, { from: plan.from, postures });
+    const isNew = !seen.has(written);
+    seen.add(written);
+    return isNew;
+  });
+};
+
 /** The cheapest other fingerings of the slices `from` to `to`, whatever is fixed inside or outside holding. */
 export const windowAlternatives = (
   solved: Solved,
@@ -205,31 +216,22 @@ export const windowAlternatives = (
   const { lattice, slices } = solved;
   const chosen = { from, postures: solved.postures.slice(from, to + 1) };
   const plan = readWindow(solved, window, chosen);
-  const planFingers = fingersOfWindow(lattice, slices, chosen);
-  const candidates = bestOfWindow(solved, from, to, different ? PICKED_FROM : count + SPARE)
-    .map(({ postures, effort }) => ({
-      postures,
-      effort,
-      fingers: fingersOfWindow(lattice, slices, { from, postures }),
-    }))
-    .filter(
-      ({ fingers }, index, all) =>
-        !sameFingers(fingers, planFingers) && all.findIndex((other) => sameFingers(other.fingers, fingers)) === index,
-    )
-    .map(({ postures, effort, fingers }): Candidate => {
-      const stretch = rejoined(solved, { from, postures });
-      return { stretch, effort, fingers, reading: readWindow(solved, window, stretch) };
-    });
+  const found = bestOfWindow(solved, from, to, different ? PICKED_FROM : count + SPARE);
+  const others = differentOnPaper(solved, found, chosen);
+  const candidates = (different ? others : others.slice(0, count)).map((other): Candidate => {
+    const stretch = rejoined(solved, { from, postures: other.postures });
+    return { window: other, stretch, reading: readWindow(solved, window, stretch) };
+  });
   return (different ? differentWays(candidates, plan) : candidates)
     .slice(0, count)
-    .map(({ stretch, effort, fingers, reading }, index) => ({
+    .map(({ window: { postures, effort }, stretch, reading }, index) => ({
       bar: slices[from]!.slice.bar,
       toBar: slices[to]!.slice.bar,
       rank: index + 1,
       differs: aspects(plan, reading),
       effortMore: roundEffort(effort - solved.effort),
-      fingers,
-      differences: against(solved, stretch),
+      fingers: fingersOfWindow(lattice, slices, { from, postures }),
+      differences: differencesAgainst(solved, stretch, solved.postures),
     }));
 };
 

@@ -82,6 +82,12 @@ const isAsItWas = (figure: readonly number[], { ends, way }: Pick<Led, 'ends' | 
   return true;
 };
 
+/** More slices than any piece has. */
+const MOST_SLICES = 2 ** 24;
+
+/** One number for one figure, of whatever group: it is all that is struck from its first slice to its last. */
+const nameOf = (figure: readonly number[]): number => figure[0]! * MOST_SLICES + figure[figure.length - 1]!;
+
 /**
  * What each group is drawn to: what its figures share most cheaply, and where one of them has a lock, that. Groups in which nothing
  * has changed since `last` keep their lead.
@@ -93,11 +99,11 @@ export const leadsOf = (
   last: Led | undefined,
 ): readonly Lead[] => {
   const { ends, way } = found;
-  const led = new Map<string, Fingering>();
+  const led = new Map<number, Fingering>();
   const locked = new Set(slices.flatMap((slice, index) => (isLocked(slice) ? [index] : [])));
   const isSilent = (index: number): boolean => slices[index]!.slice.struck.length === 0;
   const leadOf = ({ bars }: Alike): Lead => {
-    const known = new Set(bars.map((bar) => led.get(bar.join())).filter((fingering) => fingering !== undefined));
+    const known = new Set(bars.map((bar) => led.get(nameOf(bar))).filter((fingering) => fingering !== undefined));
     const strokes = sharedFingering(bars, ends, isSilent, [...known], way);
     const isSet = locked.size > 0 && bars.some((bar) => bar.some((index) => locked.has(index)));
     if (!isSet) return { strokes, isSet };
@@ -112,7 +118,7 @@ export const leadsOf = (
   return groups.map((group, index) => {
     const kept = last?.groups[index] === group && group.bars.every((bar) => isAsItWas(bar, found, last));
     const lead = kept ? last.leads[index]! : leadOf(group);
-    for (const bar of group.bars) led.set(bar.join(), led.get(bar.join()) ?? lead.strokes);
+    for (const bar of group.bars) if (!led.has(nameOf(bar))) led.set(nameOf(bar), lead.strokes);
     return lead;
   });
 };

@@ -70,6 +70,7 @@ const withinBound = (
     const { effort: steps, fromSize } = lattice.steps[index]!;
     const onward = remaining[index]!;
     const before = lists;
+    const alive = before.flatMap((partials, a) => (partials.length > 0 ? [a] : []));
     lists = Array.from(own, (price, b): Partial[] => {
       const most = bound - onward[b]!;
       // The whole effort through this posture is known exactly, whatever comes before it.
@@ -78,7 +79,7 @@ const withinBound = (
       if (index === from)
         return [{ effort: reached[index]![b]!, posture: b, before: undefined, name: nameAfter(-1, group) }];
       const kept: Partial[] = [];
-      for (let a = 0; a < fromSize; a += 1) {
+      for (const a of alive) {
         const step = steps[b * fromSize + a]! + price;
         for (const partial of before[a]!) {
           const effort = partial.effort + step;
@@ -101,7 +102,7 @@ const withinBound = (
 };
 
 /** How far beyond the best is looked at first, and from what bound on everything is. Effort. */
-const FIRST_LOOK = 1.5;
+const FIRST_LOOK = 5;
 const EVERYTHING = 400;
 
 /**
@@ -111,7 +112,7 @@ const EVERYTHING = 400;
  */
 export const bestOfWindow = (ends: BothEnds, from: number, to: number, count: number): readonly WindowFingering[] => {
   const best = least(ends.reached[from]!, ends.remaining[from]!);
-  for (let beyond = FIRST_LOOK; ; beyond *= 3) {
+  for (let beyond = FIRST_LOOK; ; beyond *= 1.5) {
     const bound = beyond > EVERYTHING ? Number.MAX_VALUE : best + beyond;
     const found = withinBound(ends, from, to, count, bound);
     if (found.length < count && beyond <= EVERYTHING) continue;
