@@ -132,18 +132,17 @@ const isEnough = ({ strokes, moves }: Figure, least: number): boolean => strokes
 const inOctave = (place: number): number => ((place % 7) + 7) % 7;
 
 /** A bar whose second half repeats its first is two figures; any other bar is one. */
-const halvesOrWhole = (told: ReadonlyMap<number, Told>, bar: readonly number[]): readonly Figure[] => {
-  const middle = bar.length / 2;
-  if (bar.length % 2 === 0 && middle >= LEAST_STROKES) {
-    const halves = [bar.slice(0, middle), bar.slice(middle)].map((half) => figureOf(told, half));
-    const [first, second] = halves as [Figure, Figure];
-    if (first.shape === second.shape && first.origin === second.origin) return halves;
-  }
-  return [figureOf(told, bar)];
+const halvesOrWhole = (told: ReadonlyMap<number, Told>, whole: Figure): readonly Figure[] => {
+  const { strokes } = whole;
+  const middle = strokes.length / 2;
+  if (strokes.length % 2 === 1 || middle < LEAST_STROKES) return [whole];
+  const halves = [strokes.slice(0, middle), strokes.slice(middle)].map((half) => figureOf(told, half));
+  const [first, second] = halves as [Figure, Figure];
+  return first.shape === second.shape && first.origin === second.origin ? halves : [whole];
 };
 
 /** Bars and halves of bars that come again, also an octave apart. */
-const repeated = (told: ReadonlyMap<number, Told>, bars: readonly (readonly number[])[]): Likeness[] =>
+const repeated = (told: ReadonlyMap<number, Told>, bars: readonly Figure[]): Likeness[] =>
   groupBy(
     bars.flatMap((bar) => halvesOrWhole(told, bar)).filter((figure) => isEnough(figure, LEAST_STROKES)),
     ({ shape, origin }) => `${shape} ${inOctave(origin)}`,
@@ -188,10 +187,9 @@ const chainsOf = (
   return chains.filter((chain) => chain.length > 1 && !liesInOnePosition(chain) && !isOneLine(told, chain));
 };
 
-/** Strokes by the stretches of one level of cutting (bars, halves, beats), empty stretches too. */
-const cut = (score: Score, all: readonly Stroke[], bars: readonly (readonly number[])[], level: number) =>
+/** Strokes by the stretches of one level of cutting (halves, beats), empty stretches too. */
+const cut = (score: Score, all: readonly Stroke[], bars: readonly (readonly number[])[], level: 1 | 2) =>
   bars.flatMap((bar) => {
-    if (level === 0) return [bar];
     const stretches = levelsOf(score, all[bar[0]!]!.bar)[level] ?? [];
     return stretches.map(({ fromTicks, toTicks }) =>
       bar.filter((index) => all[index]!.onsetTicks >= fromTicks && all[index]!.onsetTicks < toTicks),
@@ -216,14 +214,15 @@ const moved = (
   all: readonly Stroke[],
   told: ReadonlyMap<number, Told>,
   bars: readonly (readonly number[])[],
+  whole: readonly Figure[],
 ): Likeness[] => {
   const found: Likeness[] = [];
   const taken = new Set<number>();
-  const levels = [0, 1, 2].map((level) =>
+  const partsOf = (level: 1 | 2): readonly (Figure | undefined)[] =>
     cut(score, all, bars, level).map((strokes) =>
       strokes.length < LEAST_STROKES ? undefined : figureOf(told, strokes),
-    ),
-  );
+    );
+  const levels: readonly (readonly (Figure | undefined)[])[] = [whole, partsOf(1), partsOf(2)];
   for (const { level, least } of LOOKS) {
     const free = levels[level]!.map((figure) =>
       figure?.strokes.some((index) => taken.has(index)) ? undefined : figure,
@@ -241,12 +240,9 @@ const moved = (
 };
 
 /** Bars of one contour on other keys that are not neighbours. */
-const elsewhere = (told: ReadonlyMap<number, Told>, bars: readonly (readonly number[])[]): Likeness[] =>
+const elsewhere = (bars: readonly Figure[]): Likeness[] =>
   groupBy(
-    bars
-      .filter((bar) => bar.length >= LEAST_STROKES_APART)
-      .map((bar) => figureOf(told, bar))
-      .filter(({ moves }) => moves),
+    bars.filter((bar) => isEnough(bar, LEAST_STROKES_APART)),
     ({ contour }) => contour,
   )
     .filter((figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures))
@@ -260,6 +256,10 @@ const strokesByBar = (all: readonly Stroke[], isStruck: (index: number) => boole
   return bars.filter(Boolean);
 };
 
+/** Tells groups of whole bars apart, by their first strokes and the end. */
+const nameOf = ({ figures }: Likeness): string =>
+  `${figures.map(([first]) => first).join()} ${figures[figures.length - 1]!.length}`;
+
 /** All figures of a hand that are alike. `isStruck` tells strokes from moments at which keys are only held. */
 export const likenessesIn = (
   score: Score,
@@ -268,7 +268,8 @@ export const likenessesIn = (
 ): readonly Likeness[] => {
   const bars = strokesByBar(all, isStruck);
   const told = toldOf(all, bars.flat());
-  const found = [...repeated(told, bars), ...moved(score, all, told, bars)];
-  const known = new Set(found.map(({ figures }) => figures.join('|')));
-  return [...found, ...elsewhere(told, bars).filter(({ figures }) => !known.has(figures.join('|')))];
+  const whole = bars.map((bar) => figureOf(told, bar));
+  const found = [...repeated(told, whole), ...moved(score, all, told, bars, whole)];
+  const known = new Set(found.map(nameOf));
+  return [...found, ...elsewhere(whole).filter((likeness) => !known.has(nameOf(likeness)))];
 };

@@ -56,18 +56,27 @@ const groupNotes = (notes: readonly Note[]): Group[] => {
 /** The note a press belongs to. */
 export const noteIdOf = ({ noteIds, adorns }: Press): string => noteIds[0] ?? adorns ?? '';
 
+const pressOf = ({ midi, pitch, id, onsetTicks, durationTicks }: Note): Press => ({
+  midi,
+  pitch,
+  noteIds: [id],
+  adorns: null,
+  onsetTicks,
+  endTicks: onsetTicks + durationTicks,
+});
+
 const pressesOf = (group: Group): Press[] => {
+  if (group.length === 1) return group.map(pressOf);
   const byKey = new Map<number, Press>();
   for (const note of group) {
+    const press = pressOf(note);
     const before = byKey.get(note.midi);
-    byKey.set(note.midi, {
-      midi: note.midi,
-      pitch: note.pitch,
-      noteIds: [...(before?.noteIds ?? []), note.id],
-      adorns: null,
-      onsetTicks: note.onsetTicks,
-      endTicks: Math.max(before?.endTicks ?? 0, note.onsetTicks + note.durationTicks),
-    });
+    byKey.set(
+      note.midi,
+      before
+        ? { ...press, noteIds: [...before.noteIds, note.id], endTicks: Math.max(before.endTicks, press.endTicks) }
+        : press,
+    );
   }
   return [...byKey.values()].sort((a, b) => a.midi - b.midi);
 };
@@ -223,7 +232,7 @@ export const slicesOf = (score: Score, side: Side): readonly Slice[] => {
       link: !before ? 'rest' : goesOn ? 'slur' : linkBetween(before, onsetTicks, soundingEnd, around),
       sinceSeconds: before ? seconds(onsetTicks) - seconds(before.onsetTicks) : Infinity,
     });
-    sounding = [...held, ...presses].sort((a, b) => a.midi - b.midi);
+    sounding = held.length === 0 ? presses : [...held, ...presses].sort((a, b) => a.midi - b.midi);
   });
   return slices;
 };
