@@ -1,5 +1,5 @@
 import { isBlack, pitchClass } from '../keyboard/geometry';
-import type { Press, Slice } from '../score/slices';
+import type { LinkKind, Press, Slice } from '../score/slices';
 import type { Score } from '../score/score';
 import { levelsOf, strokesIn } from './stretches';
 
@@ -79,10 +79,20 @@ const isBlackArpeggio = (keys: readonly number[]): boolean => {
   return isRootOctave(sorted) && isBlack(sorted[0]!);
 };
 
+/** How many times as long a note is that a line only comes from. Our choice. */
+const LONGER = 1.5;
+
+/** A line from where it begins to move: a longer note before it is where it comes from. */
+const moving = (line: readonly Slice[]): readonly Slice[] => {
+  const [, second, third] = line;
+  return second && third && second.sinceSeconds > LONGER * third.sinceSeconds ? line.slice(1) : line;
+};
+
 /** Strokes of lines that go one way for more than an octave, or for one from a black root: arpeggios, not blocks. */
 const inArpeggios = (lines: readonly (readonly Slice[])[]): ReadonlySet<Slice> =>
   new Set(
     lines
+      .map(moving)
       .filter((line) => {
         const keys = line.map(({ struck }) => struck[0]!.midi);
         return (
@@ -101,15 +111,16 @@ const isStepOfATune = (keys: readonly number[]): boolean => {
   return Math.min(...gaps) <= SECOND && (Math.max(...gaps) < WIDE_GAP || !isIn(DOMINANTS, keys));
 };
 
-/** A line that leaves the chord by the key beyond its outermost wants a finger left for it. Semitones. */
+/** A line that leaves the chord by the key beyond its outermost, or comes from there, wants a finger for it. Semitones. */
 const NEIGHBOUR = 2;
 
-const leavesBeyond = (keys: readonly number[], last: Slice, next: Slice | undefined): boolean => {
-  const [from, to] = [last.struck[0]!, next?.struck[0]];
-  if (!to || last.struck.length > 1 || (next!.link !== 'slur' && next!.link !== 'plain')) return false;
-  const [lowest, highest] = [keys[0]!, keys[keys.length - 1]!];
+/** Whether the outermost key of a chord and a key outside are joined as neighbours. */
+const leadsBeyond = (keys: readonly number[], inside: Slice, outside: Slice | undefined, link: LinkKind): boolean => {
+  const [from, to] = [inside.struck[0]!, outside?.struck[0]];
+  if (!to || inside.struck.length > 1 || (link !== 'slur' && link !== 'plain')) return false;
   const by = to.midi - from.midi;
-  return (from.midi === highest && by > 0 && by <= NEIGHBOUR) || (from.midi === lowest && by < 0 && -by <= NEIGHBOUR);
+  const isHighest = from.midi === keys[keys.length - 1];
+  return (isHighest && by > 0 && by <= NEIGHBOUR) || (from.midi === keys[0] && by < 0 && -by <= NEIGHBOUR);
 };
 
 /** Keys held while others are struck make two voices, each with fingers of its own, but for one bass held from the beginning. */
@@ -118,10 +129,16 @@ const isOneVoice = (strokes: readonly Slice[]): boolean => {
   return held.size === 0 || (held.size === 1 && strokes[0]!.struck.some((press) => held.has(press)));
 };
 
+/** The slices of a hand by the one that follows and the one that goes before. */
+interface Around {
+  readonly before: ReadonlyMap<Slice, Slice>;
+  readonly after: ReadonlyMap<Slice, Slice>;
+}
+
 const brokenBlock = (
   bar: number,
   strokes: readonly Slice[],
-  next: Slice | undefined,
+  around: Around,
   arpeggios: ReadonlySet<Slice>,
 ): Block | undefined => {
   if (
@@ -138,7 +155,10 @@ const brokenBlock = (
   if (isStepOfATune(keys)) return undefined;
   // Wider than an octave only three keys make one shape.
   if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
-  if (leavesBeyond(keys, strokes[strokes.length - 1]!, next)) return undefined;
+  const [first, last] = [strokes[0]!, strokes[strokes.length - 1]!];
+  const [before, after] = [around.before.get(first), around.after.get(last)];
+  if (leadsBeyond(keys, last, after, after?.link ?? 'rest') || leadsBeyond(keys, first, before, first.link))
+    return undefined;
   if (!isOneVoice(strokes)) return undefined;
   return { bar, broken: true, keys, root: rootOf(keys), presses };
 };
@@ -148,7 +168,7 @@ const brokenIn = (
   score: Score,
   bar: number,
   slices: readonly Slice[],
-  after: ReadonlyMap<Slice, Slice>,
+  around: Around,
   arpeggios: ReadonlySet<Slice>,
 ): Block[] => {
   const found: Block[] = [];
@@ -158,8 +178,7 @@ const brokenIn = (
     for (const stretch of level) {
       const strokes = strokesIn(slices, stretch);
       if (strokes.some((slice) => taken.has(slice))) continue;
-      const last = strokes[strokes.length - 1];
-      const block = brokenBlock(bar, strokes, last && after.get(last), arpeggios);
+      const block = brokenBlock(bar, strokes, around, arpeggios);
       if (!block) continue;
       found.push(block);
       for (const slice of strokes) taken.add(slice);
@@ -187,10 +206,13 @@ export const blocksIn = (
     else byBar.set(slice.bar, [slice]);
   }
   const arpeggios = inArpeggios(lines);
-  const after = new Map(slices.slice(1).map((slice, index) => [slices[index]!, slice]));
+  const around = {
+    before: new Map(slices.slice(1).map((slice, index) => [slice, slices[index]!])),
+    after: new Map(slices.slice(1).map((slice, index) => [slices[index]!, slice])),
+  };
   return [
     ...struckTogether(slices),
-    ...[...byBar].flatMap(([bar, own]) => brokenIn(score, bar, own, after, arpeggios)),
+    ...[...byBar].flatMap(([bar, own]) => brokenIn(score, bar, own, around, arpeggios)),
   ];
 };
 

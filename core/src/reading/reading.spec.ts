@@ -43,6 +43,11 @@ describe('broken chords', () => {
 
   it('leave a finger for the key beyond, where the line goes on to it', () => {
     expect(broken('F4/1 A4 C5 | D5/3', { beats: 3, key: 'F' })).toEqual([]);
+    expect(broken('A3/4 | G3/1 E3 C3/2', { side: 'left' })).toEqual([]);
+  });
+
+  it('begin after the long note that a line comes from', () => {
+    expect(broken('C4/4 | E4/1/2 G4 C5 E5 C5 G4 E4/1')).toEqual(['E4 G4 C5 E5 C5 G4 E4']);
   });
 
   it('take a bass that is held under them; two voices are no chord', () => {
