@@ -56,6 +56,8 @@ const MOST_KEYS = 5;
 /** A tenth: beyond an octave the hand turns about a middle finger, but it is still one block to a teacher. Semitones. */
 const WIDEST = 16;
 
+const MOST_WIDE_KEYS = 4;
+
 const OCTAVE = 12;
 const FIFTH = 7;
 
@@ -88,19 +90,33 @@ const moving = (line: readonly Slice[]): readonly Slice[] => {
   return second && third && second.sinceSeconds > LONGER * third.sinceSeconds ? line.slice(1) : line;
 };
 
-/** Strokes of lines that go one way for more than an octave, or for one from a black root: arpeggios, not blocks. */
+/** A line cut where its harmony changes. */
+const harmoniesOf = (line: readonly Slice[]): readonly (readonly Slice[])[] => {
+  const parts: Slice[][] = [];
+  for (const slice of line) {
+    const last = parts[parts.length - 1];
+    if (
+      last &&
+      isIn(
+        HARMONIES,
+        [...last, slice].map(({ struck }) => struck[0]!.midi),
+      )
+    )
+      last.push(slice);
+    else parts.push([slice]);
+  }
+  return parts;
+};
+
+const isArpeggio = (line: readonly Slice[]): boolean => {
+  const keys = line.map(({ struck }) => struck[0]!.midi);
+  const span = Math.abs(keys[0]! - keys[keys.length - 1]!);
+  return span > WIDEST || (span > OCTAVE && keys.length > MOST_WIDE_KEYS) || isBlackArpeggio(keys);
+};
+
+/** Strokes of one harmony in lines that go one way for more than a block can hold, or for an octave from a black root. */
 const inArpeggios = (lines: readonly (readonly Slice[])[]): ReadonlySet<Slice> =>
-  new Set(
-    lines
-      .map(moving)
-      .filter((line) => {
-        const keys = line.map(({ struck }) => struck[0]!.midi);
-        return (
-          (keys.length > LEAST_KEYS && Math.abs(keys[0]! - keys[keys.length - 1]!) > OCTAVE) || isBlackArpeggio(keys)
-        );
-      })
-      .flat(),
-  );
+  new Set(lines.map(moving).flatMap(harmoniesOf).filter(isArpeggio).flat());
 
 /** A second is part of a broken chord only beside a wide gap (B F G); among thirds it is a step of a tune. Semitones. */
 const SECOND = 2;
@@ -153,14 +169,25 @@ const brokenBlock = (
   const span = keys[keys.length - 1]! - keys[0]!;
   if (keys.length < LEAST_KEYS || keys.length > MOST_KEYS || span > WIDEST || !isIn(HARMONIES, keys)) return undefined;
   if (isStepOfATune(keys)) return undefined;
-  // Wider than an octave only three keys make one shape.
-  if (span > OCTAVE && keys.length > LEAST_KEYS) return undefined;
+  // Wider than an octave no more than four keys make one shape.
+  if (span > OCTAVE && keys.length > MOST_WIDE_KEYS) return undefined;
   const [first, last] = [strokes[0]!, strokes[strokes.length - 1]!];
   const [before, after] = [around.before.get(first), around.after.get(last)];
   if (leadsBeyond(keys, last, after, after?.link ?? 'rest') || leadsBeyond(keys, first, before, first.link))
     return undefined;
   if (!isOneVoice(strokes)) return undefined;
   return { bar, broken: true, keys, root: rootOf(keys), presses };
+};
+
+/** A bass note that is too far for the chord broken above it. */
+const aboveBass = (
+  bar: number,
+  [bass, ...others]: readonly Slice[],
+  around: Around,
+  arpeggios: ReadonlySet<Slice>,
+): Block | undefined => {
+  const block = bass && brokenBlock(bar, others, around, arpeggios);
+  return block && bass.struck[0]!.midi < block.keys[0]! ? block : undefined;
 };
 
 /** Broken chords of one bar: the bar as a whole where it is one, else its halves, else its beats. */
@@ -178,10 +205,10 @@ const brokenIn = (
     for (const stretch of level) {
       const strokes = strokesIn(slices, stretch);
       if (strokes.some((slice) => taken.has(slice))) continue;
-      const block = brokenBlock(bar, strokes, around, arpeggios);
+      const block = brokenBlock(bar, strokes, around, arpeggios) ?? aboveBass(bar, strokes, around, arpeggios);
       if (!block) continue;
       found.push(block);
-      for (const slice of strokes) taken.add(slice);
+      for (const slice of strokes) if (block.presses.includes(slice.struck[0]!)) taken.add(slice);
     }
   return found;
 };

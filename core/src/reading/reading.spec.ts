@@ -46,6 +46,18 @@ describe('broken chords', () => {
     expect(broken('A3/4 | G3/1 E3 C3/2', { side: 'left' })).toEqual([]);
   });
 
+  it('may stand above a bass that is too far, and reach a tenth with four keys', () => {
+    expect(broken('F2/1/2 A3 C4 F4 C4 A3', { side: 'left', beats: 3 })).toEqual(['A3 C4 F4 C4 A3']);
+    expect(broken('A2/1/2 E3 C#4 E3 A3 E3', { side: 'left', beats: 3 })).toEqual(['A2 E3 C#4 E3 A3 E3']);
+  });
+
+  it('are not parted by a line that runs on into another harmony', () => {
+    expect(broken('G5/1/2 Eb5 Bb4 | Ab4 F4 D4', { beats: 3, beatType: 8, key: 'Eb' })).toEqual([
+      'G5 Eb5 Bb4',
+      'Ab4 F4 D4',
+    ]);
+  });
+
   it('begin after the long note that a line comes from', () => {
     expect(broken('C4/4 | E4/1/2 G4 C5 E5 C5 G4 E4/1')).toEqual(['E4 G4 C5 E5 C5 G4 E4']);
   });

@@ -48,7 +48,7 @@ const STEPS = [0, 1, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6, 7] as const;
 
 /** Beyond an octave, whatever lies between, the hand turns about its second finger. Semitones. */
 const OCTAVE = 12;
-const WIDE: readonly string[] = ['125'];
+const WIDE: Readonly<Record<number, readonly string[]>> = { 3: ['125'], 4: ['1235'] };
 
 const parse = (shape: string): readonly Finger[] => [...shape].map((digit) => Number(digit) as Finger);
 
@@ -59,7 +59,6 @@ const parse = (shape: string): readonly Finger[] => [...shape].map((digit) => Nu
 export const shapesFor = (keys: readonly number[]): readonly (readonly Finger[])[] => {
   const gaps = keys.slice(1).map((key, index) => Math.abs(key - keys[index]!));
   const span = gaps.reduce((sum, gap) => sum + gap, 0);
-  const shapes =
-    span > OCTAVE ? (keys.length === 3 ? WIDE : undefined) : SHAPES[gaps.map((gap) => STEPS[gap] ?? 7).join(' ')];
+  const shapes = span > OCTAVE ? WIDE[keys.length] : SHAPES[gaps.map((gap) => STEPS[gap] ?? 7).join(' ')];
   return (shapes ?? []).map(parse);
 };

@@ -37,11 +37,15 @@ const chargeChord = (step: FingersStep, charge: Charge): void => {
   });
 };
 
+/** From a seventh on the hand leaps, and may land as it left; inside a slur it should not. u; our choice. */
+const LEAP = 5.5;
+
 /** In legato one finger cannot take two different keys in a row; the slide off a black key is priced as a move. */
 export const sameFinger: StepTerm = (step, pricing, charge) => {
   const { lead } = step;
   if (!lead) return slidesPair(step, pricing) ? undefined : chargeChord(step, charge);
   const [before, after] = [step.from.keys[lead.from], step.to.keys[lead.to]];
   if (!before || !after || before.midi === after.midi) return;
+  if (step.link !== 'slur' && Math.abs(after.place - before.place) > LEAP) return;
   if (fingerAt(step.a, lead.from) === fingerAt(step.b, lead.to)) charge(SAME_FINGER[step.link], 1);
 };

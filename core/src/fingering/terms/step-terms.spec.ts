@@ -148,6 +148,11 @@ describe('what a step is charged for besides the move', () => {
     expect(stepCharges(sameFinger, step('C4 | 2 | B3', 'E4 | 2 | D4', 'rest'))).toEqual({ sameFingerRest: 1 });
   });
 
+  it('one finger over a leap only inside a slur: the hand lands as it left', () => {
+    expect(stepCharges(sameFinger, step('F3 | 5 | F3', 'A4 | 5 | D4', 'plain'))).toEqual({});
+    expect(stepCharges(sameFinger, step('F3 | 5 | F3', 'A4 | 5 | D4', 'slur'))).toEqual({ sameFingerSlur: 1 });
+  });
+
   it('fingers other than the thumb that change order close by; leaping, they may', () => {
     expect(stepCharges(crossedOrder, step('E4 | 3 | C4', 'F4 | 2 | E4'))).toEqual({ crossedSlur: 1 });
     expect(stepCharges(crossedOrder, step('E4 | 3 | C4', 'F4 | 1 | F4'))).toEqual({});
