@@ -90,19 +90,19 @@ const moving = (line: readonly Slice[]): readonly Slice[] => {
   return second && third && second.sinceSeconds > LONGER * third.sinceSeconds ? line.slice(1) : line;
 };
 
+/** Whether a line goes on within one harmony; after a leap it does not: a bass is no part of an arpeggio above it. */
+const staysInHarmony = (line: readonly Slice[], next: Slice): boolean => {
+  const keys = [...line, next].map(({ struck }) => struck[0]!.midi);
+  const [from, to] = keys.slice(-2) as [number, number];
+  return Math.abs(to - from) < OCTAVE && isIn(HARMONIES, keys);
+};
+
 /** A line cut where its harmony changes. */
 const harmoniesOf = (line: readonly Slice[]): readonly (readonly Slice[])[] => {
   const parts: Slice[][] = [];
   for (const slice of line) {
     const last = parts[parts.length - 1];
-    if (
-      last &&
-      isIn(
-        HARMONIES,
-        [...last, slice].map(({ struck }) => struck[0]!.midi),
-      )
-    )
-      last.push(slice);
+    if (last && staysInHarmony(last, slice)) last.push(slice);
     else parts.push([slice]);
   }
   return parts;
@@ -129,6 +129,9 @@ const isStepOfATune = (keys: readonly number[]): boolean => {
 
 /** A line that leaves the chord by the key beyond its outermost, or comes from there, wants a finger for it. Semitones. */
 const NEIGHBOUR = 2;
+
+/** So many strokes over one chord settle the hand on it, wherever the line comes from or goes. Our choice. */
+const SETTLED = 5;
 
 /** Whether the outermost key of a chord and a key outside are joined as neighbours. */
 const leadsBeyond = (keys: readonly number[], inside: Slice, outside: Slice | undefined, link: LinkKind): boolean => {
@@ -171,9 +174,13 @@ const brokenBlock = (
   if (isStepOfATune(keys)) return undefined;
   // Wider than an octave no more than four keys make one shape.
   if (span > OCTAVE && keys.length > MOST_WIDE_KEYS) return undefined;
+  const isSettled = strokes.length >= SETTLED;
   const [first, last] = [strokes[0]!, strokes[strokes.length - 1]!];
   const [before, after] = [around.before.get(first), around.after.get(last)];
-  if (leadsBeyond(keys, last, after, after?.link ?? 'rest') || leadsBeyond(keys, first, before, first.link))
+  if (
+    !isSettled &&
+    (leadsBeyond(keys, last, after, after?.link ?? 'rest') || leadsBeyond(keys, first, before, first.link))
+  )
     return undefined;
   if (!isOneVoice(strokes)) return undefined;
   return { bar, broken: true, keys, root: rootOf(keys), presses };
