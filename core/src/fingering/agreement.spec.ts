@@ -56,9 +56,9 @@ describe('the engine alone agrees with handbooks and common practice', () => {
   it('on fragments of teaching music: 88 % as a whole, 98 % of the notes, 97 % of the bars at the first choice', () => {
     const { agreement: found } = agreementByBars(fragmentLessons(), shipped);
     expect(found.cases).toBe(152);
-    expect(found.whole / found.cases).toBeGreaterThanOrEqual(0.88);
+    expect(found.whole / found.cases).toBeGreaterThanOrEqual(0.9);
     expect(found.right / found.notes).toBeGreaterThanOrEqual(0.98);
-    expect(found.first / found.bars).toBeGreaterThanOrEqual(0.97);
+    expect(found.first / found.bars).toBeGreaterThanOrEqual(0.975);
     expect(found.three / found.bars).toBeGreaterThanOrEqual(0.985);
   });
 

@@ -21,7 +21,8 @@ export interface Block {
 /** Chords in common use by their semitones above the root: triads, then sevenths; what comes first gives the name. */
 const TRIADS: readonly (readonly number[])[] = [[0, 4, 7], [0, 3, 7], [0, 3, 6], [0, 4, 8]]; // prettier-ignore
 const DOMINANT = [0, 4, 7, 10];
-const CHORDS = [...TRIADS, DOMINANT, [0, 3, 7, 10], [0, 4, 7, 11], [0, 3, 6, 10], [0, 3, 6, 9]];
+const HALF_DIMINISHED = [0, 3, 6, 10];
+const CHORDS = [...TRIADS, DOMINANT, [0, 3, 7, 10], [0, 4, 7, 11], HALF_DIMINISHED, [0, 3, 6, 9]];
 
 /** Pitch classes as bits. */
 const bitsOf = (keys: readonly number[]): number => keys.reduce((bits, key) => bits | (1 << pitchClass(key)), 0);
@@ -36,7 +37,8 @@ const onEveryRoot = (chord: readonly number[]): readonly Chord[] =>
   Array.from({ length: 12 }, (_, root) => ({ root, bits: bitsOf(chord.map((key) => key + root)) }));
 
 const HARMONIES = CHORDS.flatMap(onEveryRoot);
-const DOMINANTS = onEveryRoot(DOMINANT);
+/** Sevenths whose root and seventh may stand as a second, each the mirror image of the other. */
+const WITH_A_SECOND = [DOMINANT, HALF_DIMINISHED].flatMap(onEveryRoot);
 
 const isIn = (chords: readonly Chord[], keys: readonly number[]): boolean => {
   const own = bitsOf(keys);
@@ -124,7 +126,7 @@ const WIDE_GAP = 5;
 
 const isStepOfATune = (keys: readonly number[]): boolean => {
   const gaps = keys.slice(1).map((key, index) => key - keys[index]!);
-  return Math.min(...gaps) <= SECOND && (Math.max(...gaps) < WIDE_GAP || !isIn(DOMINANTS, keys));
+  return Math.min(...gaps) <= SECOND && (Math.max(...gaps) < WIDE_GAP || !isIn(WITH_A_SECOND, keys));
 };
 
 /** A line that leaves the chord by the key beyond its outermost, or comes from there, wants a finger for it. Semitones. */
@@ -186,15 +188,18 @@ const brokenBlock = (
   return { bar, broken: true, keys, root: rootOf(keys), presses };
 };
 
-/** A bass note that is too far for the chord broken above it. */
-const aboveBass = (
+/** The chord broken after a note that is too far for it, most often the bass. */
+const afterBass = (
   bar: number,
   [bass, ...others]: readonly Slice[],
   around: Around,
   arpeggios: ReadonlySet<Slice>,
 ): Block | undefined => {
   const block = bass && brokenBlock(bar, others, around, arpeggios);
-  return block && bass.struck[0]!.midi < block.keys[0]! ? block : undefined;
+  const lies = bass?.struck[0]?.midi;
+  return block && lies !== undefined && (lies < block.keys[0]! || lies > block.keys[block.keys.length - 1]!)
+    ? block
+    : undefined;
 };
 
 /** Broken chords of one bar: the bar as a whole where it is one, else its halves, else its beats. */
@@ -212,7 +217,7 @@ const brokenIn = (
     for (const stretch of level) {
       const strokes = strokesIn(slices, stretch);
       if (strokes.some((slice) => taken.has(slice))) continue;
-      const block = brokenBlock(bar, strokes, around, arpeggios) ?? aboveBass(bar, strokes, around, arpeggios);
+      const block = brokenBlock(bar, strokes, around, arpeggios) ?? afterBass(bar, strokes, around, arpeggios);
       if (!block) continue;
       found.push(block);
       for (const slice of strokes) if (block.presses.includes(slice.struck[0]!)) taken.add(slice);

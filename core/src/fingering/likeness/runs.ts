@@ -161,6 +161,9 @@ const effortOverOctaves = (
 /** Runs of more notes to the octave than a scale has no key-note. */
 const MOST_IN_A_SCALE = 8;
 
+/** Seven notes to the octave, as a scale has them; the groups of one leave no finger out. */
+const isScale = ({ period }: OctaveRun): boolean => period === 7;
+
 const isThumbOnRoot = (lattice: Lattice, { from, period }: OctaveRun, finger: Finger): boolean =>
   period > MOST_IN_A_SCALE || lattice.layers[from]!.pattern.view.keys[0]!.black || finger === 1;
 
@@ -172,6 +175,22 @@ const BY_RULE = 6;
 
 const hasInner = (fingers: readonly Finger[], inner: Finger): boolean =>
   fingers.includes(inner) && !fingers.includes(inner === 3 ? 4 : 3);
+
+/** Where the one key of a layer lies, mirrored: farther from the thumb's side is more. */
+const placeAt = (lattice: Lattice, index: number): number => {
+  const { pattern, octaveShift } = lattice.layers[index]!;
+  return pattern.view.keys[0]!.place + octaveShift;
+};
+
+/** Whether fingers follow one another without one left out, but where the thumb goes under or a finger over it. */
+const leavesNoneOut = (lattice: Lattice, { from }: OctaveRun, fingers: readonly Finger[]): boolean => {
+  const outward = placeAt(lattice, from + 1) > placeAt(lattice, from);
+  return fingers.every((finger, at) => {
+    const next = fingers[(at + 1) % fingers.length]!;
+    const [inner, outer] = outward ? [finger, next] : [next, finger];
+    return outer === 1 || outer === inner + 1;
+  });
+};
 
 const candidatesFor = (
   lattice: Lattice,
@@ -190,8 +209,10 @@ const candidatesFor = (
     if (!(effort <= least + (bounded ? COMPARABLE : BY_RULE))) return;
     for (const fingers of closedWays(lattice, run, start, own)) candidates.set(fingers.join(''), fingers);
   });
-  const ruled = bounded ? [] : [...candidates.values()].filter((fingers) => hasInner(fingers, inner!));
-  return ruled.length > 0 ? ruled : candidates.values();
+  const isUsual = (fingers: readonly Finger[]): boolean =>
+    isScale(run) ? leavesNoneOut(lattice, run, fingers) : bounded || hasInner(fingers, inner!);
+  const usual = [...candidates.values()].filter(isUsual);
+  return usual.length > 0 ? usual : candidates.values();
 };
 
 /** Patterns found before, by what their octave is made of. */
