@@ -92,6 +92,9 @@ export type ScaleFingers = (tonic: number, scale: ScaleRun['scale']) => readonly
 
 const MOST_IN_A_GROUP = 5;
 
+/** Two notes before a thumb: begun with the thumb it would go under twice in three notes; the second finger begins. */
+const SHORT_GROUP = 2;
+
 /**
  * A run going away from the thumb's side: the scale's fingers, where before the first thumb it may also begin with the thumb,
  * and after the last one go on to the fifth finger.
@@ -102,7 +105,8 @@ const outwardSets = (pattern: readonly Finger[]): readonly FingerSet[] => {
   const before = thumbs[thumbs.length - 2];
   return pattern.map((finger, index) => {
     const set = setOf(finger);
-    if (index < first && first < MOST_IN_A_GROUP) return set | setOf((index + 1) as Finger);
+    if (index < first && first < MOST_IN_A_GROUP)
+      return set | setOf((index + (first === SHORT_GROUP ? 2 : 1)) as Finger);
     const from = before ?? (first === 0 ? undefined : 0);
     if (index >= last && from !== undefined && pattern.length - from <= MOST_IN_A_GROUP)
       return set | setOf((index - from + 1) as Finger);
