@@ -1,6 +1,7 @@
-import { isBlack, pitchClass } from '../keyboard/geometry';
 import type { LinkKind, Press, Slice } from '../score/slices';
 import type { Score } from '../score/score';
+import { arpeggioStrokesIn, MOST_WIDE_KEYS, WIDEST } from './arpeggios';
+import { HARMONIES, isIn, rootOf, WITH_A_SECOND } from './harmony';
 import { levelsOf, strokesIn } from './stretches';
 
 /**
@@ -18,107 +19,16 @@ export interface Block {
   readonly presses: readonly Press[];
 }
 
-/** Chords in common use by their semitones above the root: triads, then sevenths; what comes first gives the name. */
-const TRIADS: readonly (readonly number[])[] = [[0, 4, 7], [0, 3, 7], [0, 3, 6], [0, 4, 8]]; // prettier-ignore
-const DOMINANT = [0, 4, 7, 10];
-const HALF_DIMINISHED = [0, 3, 6, 10];
-const CHORDS = [...TRIADS, DOMINANT, [0, 3, 7, 10], [0, 4, 7, 11], HALF_DIMINISHED, [0, 3, 6, 9]];
-
-/** Pitch classes as bits. */
-const bitsOf = (keys: readonly number[]): number => keys.reduce((bits, key) => bits | (1 << pitchClass(key)), 0);
-
-interface Chord {
-  readonly root: number;
-  readonly bits: number;
-}
-
-/** A chord on every root. */
-const onEveryRoot = (chord: readonly number[]): readonly Chord[] =>
-  Array.from({ length: 12 }, (_, root) => ({ root, bits: bitsOf(chord.map((key) => key + root)) }));
-
-const HARMONIES = CHORDS.flatMap(onEveryRoot);
-/** Sevenths whose root and seventh may stand as a second, each the mirror image of the other. */
-const WITH_A_SECOND = [DOMINANT, HALF_DIMINISHED].flatMap(onEveryRoot);
-
-const isIn = (chords: readonly Chord[], keys: readonly number[]): boolean => {
-  const own = bitsOf(keys);
-  return chords.some(({ bits }) => (own & ~bits) === 0);
-};
-
-/** The root of the simplest chord that has all keys, one that sounds where there is such. */
-const rootOf = (keys: readonly number[]): number => {
-  const own = bitsOf(keys);
-  const fitting = HARMONIES.filter(({ bits }) => (own & ~bits) === 0);
-  return (fitting.find(({ root }) => (own >> root) & 1) ?? fitting[0])?.root ?? pitchClass(keys[0]!);
-};
-
 const LEAST_KEYS = 3;
 const MOST_KEYS = 5;
 
-/** A tenth: beyond an octave the hand turns about a middle finger, but it is still one block to a teacher. Semitones. */
-const WIDEST = 16;
-
-const MOST_WIDE_KEYS = 4;
-
 const OCTAVE = 12;
-const FIFTH = 7;
 
 const keysOf = (presses: readonly Press[]): readonly number[] =>
   [...new Set(presses.map(({ midi }) => midi))].sort((a, b) => a - b);
 
 /** Fewest strokes that make a broken chord. */
 const LEAST_STROKES = 3;
-
-const isThird = (semitones: number): boolean => semitones === 3 || semitones === 4;
-
-/** A triad from its root to the octave; keys from low to high, MIDI. */
-export const isRootOctave = (keys: readonly number[]): boolean => {
-  const [a, b, c, d] = keys as [number, number, number, number];
-  return keys.length === 4 && isThird(b - a) && isThird(c - b) && d - a === OCTAVE && c - a === FIFTH;
-};
-
-/** On a black root the thumb finds its place elsewhere, as in a longer arpeggio. */
-const isBlackArpeggio = (keys: readonly number[]): boolean => {
-  const sorted = [...keys].sort((a, b) => a - b);
-  return isRootOctave(sorted) && isBlack(sorted[0]!);
-};
-
-/** How many times as long a note is that a line only comes from. Our choice. */
-const LONGER = 1.5;
-
-/** A line from where it begins to move: a longer note before it is where it comes from. */
-const moving = (line: readonly Slice[]): readonly Slice[] => {
-  const [, second, third] = line;
-  return second && third && second.sinceSeconds > LONGER * third.sinceSeconds ? line.slice(1) : line;
-};
-
-/** Whether a line goes on within one harmony; after a leap it does not: a bass is no part of an arpeggio above it. */
-const staysInHarmony = (line: readonly Slice[], next: Slice): boolean => {
-  const keys = [...line, next].map(({ struck }) => struck[0]!.midi);
-  const [from, to] = keys.slice(-2) as [number, number];
-  return Math.abs(to - from) < OCTAVE && isIn(HARMONIES, keys);
-};
-
-/** A line cut where its harmony changes. */
-const harmoniesOf = (line: readonly Slice[]): readonly (readonly Slice[])[] => {
-  const parts: Slice[][] = [];
-  for (const slice of line) {
-    const last = parts[parts.length - 1];
-    if (last && staysInHarmony(last, slice)) last.push(slice);
-    else parts.push([slice]);
-  }
-  return parts;
-};
-
-const isArpeggio = (line: readonly Slice[]): boolean => {
-  const keys = line.map(({ struck }) => struck[0]!.midi);
-  const span = Math.abs(keys[0]! - keys[keys.length - 1]!);
-  return span > WIDEST || (span > OCTAVE && keys.length > MOST_WIDE_KEYS) || isBlackArpeggio(keys);
-};
-
-/** Strokes of one harmony in lines that go one way for more than a block can hold, or for an octave from a black root. */
-const inArpeggios = (lines: readonly (readonly Slice[])[]): ReadonlySet<Slice> =>
-  new Set(lines.map(moving).flatMap(harmoniesOf).filter(isArpeggio).flat());
 
 /** A second is part of a broken chord only beside a wide gap (B F G); among thirds it is a step of a tune. Semitones. */
 const SECOND = 2;
@@ -174,7 +84,6 @@ const brokenBlock = (
   const span = keys[keys.length - 1]! - keys[0]!;
   if (keys.length < LEAST_KEYS || keys.length > MOST_KEYS || span > WIDEST || !isIn(HARMONIES, keys)) return undefined;
   if (isStepOfATune(keys)) return undefined;
-  // Wider than an octave no more than four keys make one shape.
   if (span > OCTAVE && keys.length > MOST_WIDE_KEYS) return undefined;
   const isSettled = strokes.length >= SETTLED;
   const [first, last] = [strokes[0]!, strokes[strokes.length - 1]!];
@@ -244,7 +153,7 @@ export const blocksIn = (
     if (own) own.push(slice);
     else byBar.set(slice.bar, [slice]);
   }
-  const arpeggios = inArpeggios(lines);
+  const arpeggios = arpeggioStrokesIn(lines);
   const around = {
     before: new Map(slices.slice(1).map((slice, index) => [slice, slices[index]!])),
     after: new Map(slices.slice(1).map((slice, index) => [slices[index]!, slice])),

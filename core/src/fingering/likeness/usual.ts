@@ -1,6 +1,7 @@
 import type { Finger, Side } from '../../hand/hand';
 import { isBlack, keyPlace, pitchClass } from '../../keyboard/geometry';
-import { isRootOctave, type Block } from '../../reading/blocks';
+import { isRootOctave } from '../../reading/arpeggios';
+import type { Block } from '../../reading/blocks';
 import type { Octave } from '../../reading/octaves';
 import type { Pair } from '../../reading/pairs';
 import type { Reading } from '../../reading/reading';

@@ -8,6 +8,7 @@ import { crossedOrder } from './crossed-order';
 import { fingerOverFinger } from './finger-over-finger';
 import { heldKeys } from './held-keys';
 import { hinge } from './hinge';
+import { pairPass } from './pair-pass';
 import { pass } from './pass';
 import { repeats } from './repeats';
 import { sameFinger } from './same-finger';
@@ -104,6 +105,17 @@ describe('what moves are charged for', () => {
     const opening = step('C4 | 1 | C4', 'C5 | 5 | F4');
     expect(moveCharges(stretchMove, opening)?.kind).toBe('extension');
     expect(moveCharges(stretchMove, opening, {}, handOfSpan(150))).toBeUndefined();
+  });
+
+  it('a pair passed by another in legato thirds: over the thumb, or the thumb under, never with a finger in both', () => {
+    expect(moveCharges(pairPass, step('E4 G4 | 13 | E4', 'D4 F4 | 24 | C4'))).toMatchObject({
+      kind: 'finger-over-thumb',
+      charges: { pass: 1, passPerU: 1 },
+    });
+    expect(moveCharges(pairPass, step('D4 F4 | 24 | C4', 'E4 G4 | 13 | E4'))?.kind).toBe('thumb-under');
+    expect(moveCharges(pairPass, step('E4 G4 | 13 | E4', 'D4 F4 | 13 | D4'))).toBeUndefined();
+    expect(moveCharges(pairPass, step('D4 F4 | 24 | C4', 'E4 G4 | 13 | E4', 'lift'))).toBeUndefined();
+    expect(moveCharges(pairPass, step('E4 G4 | 13 | E4', 'A3 C4 | 24 | G3'))).toBeUndefined();
   });
 
   it('a slide in place of one finger on two keys', () => {
