@@ -14,7 +14,7 @@ const isAgain = (before: Slice, slice: Slice, longestSeconds: number): boolean =
   slice.sinceSeconds < longestSeconds;
 
 /** Quick strokes on one key, at least `LEAST` of them. `perSecond`: from so many strokes a second on they count as quick. */
-export const quickRepeats = (slices: readonly Slice[], perSecond: number): readonly (readonly Slice[])[] => {
+const quickRepeats = (slices: readonly Slice[], perSecond: number): readonly (readonly Slice[])[] => {
   const groups: Slice[][] = [];
   let current: Slice[] = [];
   for (const slice of slices) {

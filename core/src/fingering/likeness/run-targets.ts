@@ -2,10 +2,9 @@ import type { Press } from '../../score/slices';
 import { setOf } from '../model/finger-set';
 import type { PlayableSlice } from '../model/playable';
 import type { Rules } from '../model/rules';
-import { PRICE } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
 import type { Lattice } from '../search/lattice';
-import { knownPattern, octaveRuns, type KnownPatterns, type OctaveRun } from './runs';
+import { knownPattern, octaveRuns, runPricesOf, type KnownPatterns, type OctaveRun } from './runs';
 import type { Target, Targets } from './targets';
 
 /** A line of a tune that runs past an octave leans on the pattern; only a run over whole octaves is one. Our choice. */
@@ -48,7 +47,7 @@ export const runTargets = (
 ): Targets => {
   const { side, rules } = pricing;
   const inner = side === 'left' && rules.arpeggioInner !== 'by-keys' ? rules.arpeggioInner : undefined;
-  const prices = { root: pricing.weights[PRICE.rootThumb]!, stray: pricing.weights[PRICE.runPattern]!, inner };
+  const prices = runPricesOf(pricing, inner);
   const targets = new Map<number, readonly Target[]>();
   for (const run of octaveRuns(slices)) {
     if (isBrokenInversion(slices, run) || isOfAnotherKey(slices, run, tonics)) continue;

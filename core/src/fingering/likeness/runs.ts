@@ -1,6 +1,8 @@
 import type { Finger } from '../../hand/hand';
 import type { Lattice } from '../search/lattice';
 import type { PlayableSlice } from '../model/playable';
+import { PRICE } from '../prices/prices';
+import type { Pricing } from '../prices/pricing';
 import { backward, forward, stepForward } from '../search/search';
 import { bestOfWindow } from '../search/windows';
 
@@ -129,6 +131,13 @@ export interface RunPrices {
   /** The finger that every triad takes inside, 3 or 4, where a rule says so. */
   readonly inner: Finger | undefined;
 }
+
+/** A hand's prices of runs; `inner` as in `RunPrices`. */
+export const runPricesOf = ({ weights }: Pricing, inner?: Finger): RunPrices => ({
+  root: weights[PRICE.rootThumb]!,
+  stray: weights[PRICE.runPattern]!,
+  inner,
+});
 
 const fingerOf = (lattice: Lattice, index: number, posture: number): Finger =>
   lattice.layers[index]!.pattern.postures[posture]!.fingers[0] ?? 1;

@@ -3,9 +3,8 @@ import { SCALES, type ScaleKind } from '../../reading/scale-runs';
 import type { Press, Slice } from '../../score/slices';
 import { finish } from '../../steps';
 import { playable } from '../model/playable';
-import { PRICE } from '../prices/prices';
 import type { LatticeBuilder } from '../search/lattice';
-import { knownPattern } from './runs';
+import { knownPattern, runPricesOf } from './runs';
 import type { ScaleFingers } from './usual';
 
 /** Where the octave that stands for a scale begins, MIDI: any would do. */
@@ -42,18 +41,8 @@ export const scaleFingersOf = (builder: LatticeBuilder): ScaleFingers => {
     const midis = [...SCALES[scale], 12].map((step) => MIDDLE + tonic + step);
     const slices = midis.map((midi, index) => playable(strokeAt(midi, index), pricing.side, pricing.hand, new Map()));
     const lattice = finish(builder.build(slices, { fifths: 0, mode: 'major' }));
-    const prices = {
-      root: pricing.weights[PRICE.rootThumb]!,
-      stray: pricing.weights[PRICE.runPattern]!,
-      inner: undefined,
-    };
-    return knownPattern(
-      lattice,
-      slices,
-      { from: 0, to: SCALES[scale].length, period: SCALES[scale].length },
-      prices,
-      patterns,
-    );
+    const { length } = SCALES[scale];
+    return knownPattern(lattice, slices, { from: 0, to: length, period: length }, runPricesOf(pricing), patterns);
   };
   const known = new Map<string, readonly Finger[] | undefined>();
   return (tonic, scale) => {
