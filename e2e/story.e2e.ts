@@ -93,7 +93,7 @@ test('the same piece open twice: neither window loses its work unasked', async (
   await expect(versions).toHaveCount(2);
   const theirs = versions.filter({ hasText: 'The other window' });
   await theirs.getByRole('button', { name: 'Compare' }).click();
-  await expect(theirs.getByRole('table')).toContainText('Other fingers in 3 bars');
+  await expect(theirs.getByRole('table')).toContainText('Other fingers in 2 bars');
   await theirs.getByRole('button', { name: 'Bring back' }).click();
   await page.keyboard.press('Escape');
   await expect(page.locator('.sheet g.fing.teacher').first()).toHaveText('2');

@@ -45,6 +45,14 @@ const NEIGHBOUR = 2;
 /** So many strokes over one chord settle the hand on it, wherever the line comes from or goes. Our choice. */
 const SETTLED = 5;
 
+/** What surrounds a stretch: the slices of the hand by the one that follows and the one that goes before. */
+interface Around {
+  readonly before: ReadonlyMap<Slice, Slice>;
+  readonly after: ReadonlyMap<Slice, Slice>;
+  /** Strokes of the broken chords found so far. */
+  readonly inBlocks: Set<Slice>;
+}
+
 /** Whether the outermost key of a chord and a key outside are joined as neighbours. */
 const leadsBeyond = (keys: readonly number[], inside: Slice, outside: Slice | undefined, link: LinkKind): boolean => {
   const [from, to] = [inside.struck[0]!, outside?.struck[0]];
@@ -54,17 +62,23 @@ const leadsBeyond = (keys: readonly number[], inside: Slice, outside: Slice | un
   return (isHighest && by > 0 && by <= NEIGHBOUR) || (from.midi === keys[0] && by < 0 && -by <= NEIGHBOUR);
 };
 
+/** Whether a line goes on beyond a chord, or comes from beyond it; from one broken chord to the next the hand moves. */
+const isPartOfALine = (
+  keys: readonly number[],
+  strokes: readonly Slice[],
+  { before, after, inBlocks }: Around,
+): boolean => {
+  const [first, last] = [strokes[0]!, strokes[strokes.length - 1]!];
+  const [came, goes] = [before.get(first), after.get(last)];
+  if (leadsBeyond(keys, last, goes, goes?.link ?? 'rest')) return true;
+  return came !== undefined && !inBlocks.has(came) && leadsBeyond(keys, first, came, first.link);
+};
+
 /** Keys held while others are struck make two voices, each with fingers of its own, but for one bass held from the beginning. */
 const isOneVoice = (strokes: readonly Slice[]): boolean => {
   const held = new Set(strokes.flatMap((slice) => slice.held));
   return held.size === 0 || (held.size === 1 && strokes[0]!.struck.some((press) => held.has(press)));
 };
-
-/** The slices of a hand by the one that follows and the one that goes before. */
-interface Around {
-  readonly before: ReadonlyMap<Slice, Slice>;
-  readonly after: ReadonlyMap<Slice, Slice>;
-}
 
 const brokenBlock = (
   bar: number,
@@ -85,14 +99,7 @@ const brokenBlock = (
   if (keys.length < LEAST_KEYS || keys.length > MOST_KEYS || span > WIDEST || !isIn(HARMONIES, keys)) return undefined;
   if (isStepOfATune(keys)) return undefined;
   if (span > OCTAVE && keys.length > MOST_WIDE_KEYS) return undefined;
-  const isSettled = strokes.length >= SETTLED;
-  const [first, last] = [strokes[0]!, strokes[strokes.length - 1]!];
-  const [before, after] = [around.before.get(first), around.after.get(last)];
-  if (
-    !isSettled &&
-    (leadsBeyond(keys, last, after, after?.link ?? 'rest') || leadsBeyond(keys, first, before, first.link))
-  )
-    return undefined;
+  if (strokes.length < SETTLED && isPartOfALine(keys, strokes, around)) return undefined;
   if (!isOneVoice(strokes)) return undefined;
   return { bar, broken: true, keys, root: rootOf(keys), presses };
 };
@@ -121,15 +128,14 @@ const brokenIn = (
 ): Block[] => {
   const found: Block[] = [];
   if (slices.length < LEAST_STROKES) return found;
-  const taken = new Set<Slice>();
   for (const level of levelsOf(score, bar))
     for (const stretch of level) {
       const strokes = strokesIn(slices, stretch);
-      if (strokes.some((slice) => taken.has(slice))) continue;
+      if (strokes.some((slice) => around.inBlocks.has(slice))) continue;
       const block = brokenBlock(bar, strokes, around, arpeggios) ?? afterBass(bar, strokes, around, arpeggios);
       if (!block) continue;
       found.push(block);
-      for (const slice of strokes) if (block.presses.includes(slice.struck[0]!)) taken.add(slice);
+      for (const slice of strokes) if (block.presses.includes(slice.struck[0]!)) around.inBlocks.add(slice);
     }
   return found;
 };
@@ -157,6 +163,7 @@ export const blocksIn = (
   const around = {
     before: new Map(slices.slice(1).map((slice, index) => [slice, slices[index]!])),
     after: new Map(slices.slice(1).map((slice, index) => [slices[index]!, slice])),
+    inBlocks: new Set<Slice>(),
   };
   return [
     ...struckTogether(slices),

@@ -44,6 +44,8 @@ describe('broken chords', () => {
   it('leave a finger for the key beyond, where the line goes on to it', () => {
     expect(broken('F4/1 A4 C5 | D5/3', { beats: 3, key: 'F' })).toEqual([]);
     expect(broken('A3/4 | G3/1 E3 C3/2', { side: 'left' })).toEqual([]);
+    // From one broken chord to the next the hand moves.
+    expect(broken('A2/1/2 E3 C#3 D3 A3 F#3', { side: 'left', beats: 6, beatType: 8, key: 'D' })).toHaveLength(2);
   });
 
   it('may stand above a bass that is too far, and reach a tenth with four keys', () => {
