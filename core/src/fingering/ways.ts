@@ -85,7 +85,10 @@ const groupsWithout = ({ groups, slices }: OpenPiece, apart: ReadonlySet<number>
   apart === undefined || apart.size === 0
     ? groups
     : groups
-        .map((group) => ({ ...group, bars: group.bars.filter((bar) => !apart.has(slices[bar[0]!]!.slice.bar)) }))
+        .map((group) => ({
+          ...group,
+          bars: group.bars.filter((bar) => !bar.some((index) => apart.has(slices[index]!.slice.bar))),
+        }))
         .filter(({ bars }) => bars.length > 1);
 
 /** Share of the work that opening a piece takes where its keys have not been seen before. */

@@ -16,10 +16,15 @@ const kindOf = (firstKeys: readonly number[]): Likeness => {
   return firstKeys.every((midi) => (midi - first!) % 12 === 0) ? 'octave' : 'shape';
 };
 
-/** Bars of a solved hand that are told as the same music. Halves within one bar are no news to a reader. */
+/**
+ * Bars of a solved hand that are told as the same music. Halves within one bar are no news to a reader, and a figure that begins
+ * with an upbeat is no bar.
+ */
 export const alikeBars = ({ alike, slices }: HandSolution): readonly AlikeBars[] =>
   alike.flatMap(({ bars: figures, price }): AlikeBars[] => {
     if (price !== 'sameMusic') return [];
+    const barOf = (index: number): number => slices[index]!.playable.slice.bar;
+    if (figures.some((figure) => barOf(figure[0]!) !== barOf(figure[figure.length - 1]!))) return [];
     const begins = figures.map((figure) => slices[figure[0]!]!.playable);
     const bars = [...new Set(begins.map(({ slice }) => slice.bar))].sort((a, b) => a - b);
     if (bars.length < 2) return [];

@@ -256,6 +256,24 @@ const strokesByBar = (all: readonly Stroke[], isStruck: (index: number) => boole
   return bars.filter(Boolean);
 };
 
+/** Strokes from upbeat to upbeat, where the piece begins with one: there its phrases begin. */
+const strokesByUpbeat = (
+  { bars }: Score,
+  all: readonly Stroke[],
+  isStruck: (index: number) => boolean,
+): readonly (readonly number[])[] => {
+  const [first] = bars;
+  if (!first || first.missingTicks === 0) return [];
+  const found: number[][] = [];
+  all.forEach(({ bar, onsetTicks }, index) => {
+    if (!isStruck(index)) return;
+    const { onsetTicks: from, lengthTicks } = bars[bar]!;
+    const isUpbeat = bar > 0 && onsetTicks >= from + lengthTicks - first.lengthTicks;
+    (found[bar === 0 || isUpbeat ? bar + 1 : bar] ??= []).push(index);
+  });
+  return found.filter(Boolean);
+};
+
 /** Tells groups of whole bars apart, by their first strokes and the end. */
 const nameOf = ({ figures }: Likeness): string =>
   `${figures.map(([first]) => first).join()} ${figures[figures.length - 1]!.length}`;
@@ -269,7 +287,8 @@ export const likenessesIn = (
   const bars = strokesByBar(all, isStruck);
   const told = toldOf(all, bars.flat());
   const whole = bars.map((bar) => figureOf(told, bar));
-  const found = [...repeated(told, whole), ...moved(score, all, told, bars, whole)];
+  const phrases = strokesByUpbeat(score, all, isStruck).map((strokes) => figureOf(told, strokes));
+  const found = [...repeated(told, whole), ...repeated(told, phrases), ...moved(score, all, told, bars, whole)];
   const known = new Set(found.map(nameOf));
   return [...found, ...elsewhere(whole).filter((likeness) => !known.has(nameOf(likeness)))];
 };

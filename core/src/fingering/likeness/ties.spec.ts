@@ -76,6 +76,14 @@ describe('bars that look alike', () => {
     expect(barsAlike('C4/1/2 G4 E4 G4 C4 G4 F4 G4')).toEqual([]);
   });
 
+  it('are phrases from upbeat to upbeat where the piece begins with one', () => {
+    const tune = 'C4/1/2 C4 C4 | F4/3/2 A4/1 C4/1/2 C4 C4 | F4/3/2 A4/1 R/3/2';
+    expect(barsAlike(tune)).toEqual([[1, 2]]);
+    const score = line(tune);
+    const fingers = fingersOf(score, solve(score));
+    expect(fingers.slice(5, 10)).toEqual(fingers.slice(0, 5));
+  });
+
   it('say nothing with one or two strokes', () => {
     expect(barsAlike('C4/4 | C4/4 | C4/2 D4 | C4 D4')).toEqual([]);
   });
