@@ -60,20 +60,21 @@ const createStudio = async (folder: string, program: Program): Promise<Studio> =
   };
 };
 
-const runStudio = async (program: Program, use: (studio: Studio) => Promise<void>): Promise<void> => {
+const runStudio = async (program: Program, page: Page, use: (studio: Studio) => Promise<void>): Promise<void> => {
   const folder = mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
   const studio = await createStudio(folder, program);
   await studio.start();
   await use(studio);
+  // A page that is left would still save, and complain that nobody answers.
+  await page.close();
   await studio.stop();
   rmSync(folder, { recursive: true, force: true });
 };
 
 /** Tests get a running demo studio, and fail on anything the page complains of or asks of another host. */
 export const test = base.extend<{ studio: Studio; emptyStudio: Studio; quiet: undefined }>({
-  // Playwright wants the first argument taken apart even when nothing is needed of it.
-  studio: async ({}, use) => runStudio('demo', use),
-  emptyStudio: async ({}, use) => runStudio('server', use),
+  studio: async ({ page }, use) => runStudio('demo', page, use),
+  emptyStudio: async ({ page }, use) => runStudio('server', page, use),
   quiet: [
     async ({ page }, use) => {
       const complaints: string[] = [];
