@@ -20,10 +20,11 @@ const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 
 const encodingOf = (bytes: Uint8Array): string => {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return 'utf-16le';
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
+  if (bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf) return 'utf-8';
   if (bytes[0] === 0x3c && bytes[1] === 0) return 'utf-16le';
   if (bytes[0] === 0 && bytes[1] === 0x3c) return 'utf-16be';
   const head = strFromU8(bytes.subarray(0, 120), true);
-  return /^(?:ï»¿)?<\?xml[^>]*encoding=["']([\w-]+)["']/.exec(head)?.[1]?.toLowerCase() ?? 'utf-8';
+  return /^<\?xml[^>]*encoding=["']([\w-]+)["']/.exec(head)?.[1]?.toLowerCase() ?? 'utf-8';
 };
 
 const decode = (bytes: Uint8Array): Opened => {

@@ -149,6 +149,8 @@ describe('encodings', () => {
       utf16(declared, true),
       utf16(declared, false),
       new TextEncoder().encode(`\uFEFF${titled}`),
+      // The mark is right where the declaration is not: it occurs in published samples.
+      new TextEncoder().encode(`\uFEFF${declared}`),
       Uint8Array.from(Buffer.from(titled.replace('UTF-8', 'ISO-8859-1'), 'latin1')),
     ])
       expect(openScore(bytes).score.title).toBe('Étude');
