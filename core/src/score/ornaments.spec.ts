@@ -41,6 +41,13 @@ describe('ornaments written out', () => {
     expect([second!.struck.map(({ midi }) => midi), second!.held.map(({ midi }) => midi)]).toEqual([[65], [60]]);
   });
 
+  it('give their finger to another voice on the same key', () => {
+    const shared = line('C4/1~mordent', { quartersPerMinute: 60, second: 'C4/1' });
+    expect(slicesOf(shared, 'right').map(({ struck }) => struck[0]!.noteIds)).toEqual([['n1', 'n2'], [], []]);
+    const above = line('C4/1~turn', { quartersPerMinute: 60, second: 'D4/1' });
+    expect(slicesOf(above, 'right').map(({ struck }) => struck[0]!.noteIds)).toEqual([['n2'], ['n1'], [], []]);
+  });
+
   it('are read with the accidentals at their sign', () => {
     const sign =
       '<notations><ornaments><turn/><accidental-mark placement="below">sharp</accidental-mark></ornaments></notations>';

@@ -90,13 +90,21 @@ interface Strike {
   readonly goesOn: boolean;
 }
 
-/** An ornament as one press a stroke; the first on the written key decides the note's finger, the last is held. */
-const ornamentPresses = (note: Note, strokes: readonly Stroke[]): Press[] => {
+/**
+ * An ornament as one press a stroke; the first on the written key decides the note's finger, the last is held. Other voices' notes
+ * on the key of that stroke, or of the very first, take its finger.
+ */
+const ornamentPresses = (note: Note, strokes: readonly Stroke[], group: Group): Press[] => {
   const decides = strokes.findIndex(({ isMain }) => isMain);
+  const sharing = (midi: number): string[] =>
+    group.flatMap((one) => (one !== note && one.midi === midi ? [one.id] : []));
   return strokes.map(({ pitch, onsetTicks }, index) => ({
     midi: midiOf(pitch),
     pitch,
-    noteIds: index === decides ? [note.id] : [],
+    noteIds: [
+      ...(index === decides ? [note.id] : []),
+      ...(index === decides || index === 0 ? sharing(midiOf(pitch)) : []),
+    ],
     adorns: index === decides ? null : note.id,
     onsetTicks,
     endTicks: strokes[index + 1]?.onsetTicks ?? note.onsetTicks + note.durationTicks,
@@ -115,7 +123,7 @@ const strikesOf = (
   const adorned = ornamentedOf(group, side);
   const until = Math.min(next?.[0]?.onsetTicks ?? Infinity, onsetTicks + (adorned?.durationTicks ?? 0));
   const strokes = adorned ? strokesOf(score, adorned, until, seconds(until) - seconds(onsetTicks)) : [];
-  const [first, ...others] = adorned ? ornamentPresses(adorned, strokes) : [];
+  const [first, ...others] = adorned ? ornamentPresses(adorned, strokes, group) : [];
   if (!adorned || !first) return [{ group, onsetTicks, presses: pressesOf(group), goesOn: false }];
   const beside = pressesOf(group.filter((note) => note.midi !== adorned.midi && note.midi !== first.midi));
   return [
