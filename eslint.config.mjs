@@ -3,7 +3,7 @@ import tseslint from 'typescript-eslint';
 
 /**
  * The arrows between rooms, as rules: what each room may not import. Imports inside the core are relative, between rooms by
- * package name, so the written specifier tells. docs/house.md draws the picture; eslint.spec.ts holds these rules to it.
+ * package name, so the written specifier tells. docs/house.md draws the picture; scripts/arrows.spec.ts holds these rules to it.
  */
 const noImports = (files, patterns) => ({
   files,
