@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
@@ -69,11 +69,22 @@ describe('the database', () => {
     await expect(client.execute("INSERT INTO plans (piece_id, revision) VALUES ('nobody', 1)")).rejects.toThrow(
       /FOREIGN KEY/,
     );
-    close();
+    await close();
+  });
+
+  it('stands whole in its one file once the studio has stopped', async () => {
+    const server = await testServer({ database });
+    await bringIn(server, SHORT);
+    await server.stop();
+    const copied = join(folder, 'copied.sqlite');
+    copyFileSync(database, copied);
+    const copy = await testServer({ database: copied });
+    expect(await titles(copy)).toHaveLength(1);
+    await copy.stop();
   });
 
   it('is brought up to date once, and opened again without harm', async () => {
-    for (const _time of [1, 2]) (await openDatabase(database, MIGRATIONS)).close();
+    for (const _time of [1, 2]) await (await openDatabase(database, MIGRATIONS)).close();
     const client = createClient({ url: `file:${database}` });
     const applied = await client.execute('SELECT count(*) AS n FROM __drizzle_migrations');
     expect(Number(applied.rows[0]?.['n'])).toBeGreaterThan(0);

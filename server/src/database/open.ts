@@ -10,8 +10,12 @@ export type Database = LibSQLDatabase<typeof schema>;
 export interface OpenDatabase {
   readonly db: Database;
   readonly client: Client;
-  readonly close: () => void;
+  /** Puts all that was saved into the file itself, and lets it go. */
+  readonly close: () => Promise<void>;
 }
+
+/** How long a write waits for another program that is writing. Milliseconds; our choice. */
+const BUSY_MS = 5000;
 
 const isRemote = (place: string): boolean => /^(libsql|https?|wss?):/.test(place);
 
@@ -27,11 +31,20 @@ export const removeDatabase = (place: string): void => {
  */
 export const openDatabase = async (place: string, migrationsFolder: string): Promise<OpenDatabase> => {
   if (!isRemote(place)) mkdirSync(dirname(resolve(place)), { recursive: true });
-  const client = createClient({ url: isRemote(place) ? place : `file:${resolve(place)}` });
-  if (!isRemote(place)) await client.execute('PRAGMA journal_mode = WAL');
+  const client = createClient(isRemote(place) ? { url: place } : { url: `file:${resolve(place)}`, timeout: BUSY_MS });
+  if (!isRemote(place)) {
+    await client.execute('PRAGMA journal_mode = WAL');
+    // What is answered as saved is on the disk.
+    await client.execute('PRAGMA synchronous = FULL');
+  }
   // The driver turns foreign keys on for each connection it makes; a test holds it to that.
   await client.execute('PRAGMA foreign_keys = ON');
   const db = drizzle(client, { schema });
   await migrate(db, { migrationsFolder });
-  return { db, client, close: () => client.close() };
+  const close = async (): Promise<void> => {
+    // Whoever copies the one file of a stopped studio has everything.
+    if (!isRemote(place)) await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+    client.close();
+  };
+  return { db, client, close };
 };
