@@ -248,12 +248,17 @@ const elsewhere = (bars: readonly Figure[]): Likeness[] =>
     .filter((figures) => new Set(figures.map(({ origin }) => inOctave(origin))).size > 1 && !liesInOnePosition(figures))
     .map((figures) => ({ kind: 'moved', figures: figures.map(({ strokes }) => strokes) }));
 
-const strokesByBar = (all: readonly Stroke[], isStruck: (index: number) => boolean): readonly (readonly number[])[] => {
-  const bars: number[][] = [];
-  all.forEach(({ bar }, index) => {
-    if (isStruck(index)) (bars[bar] ??= []).push(index);
+/** What is struck in each of several stretches, empty ones left out. */
+const strokesBy = (
+  all: readonly Stroke[],
+  isStruck: (index: number) => boolean,
+  stretchOf: (stroke: Stroke) => number,
+): readonly (readonly number[])[] => {
+  const stretches: number[][] = [];
+  all.forEach((stroke, index) => {
+    if (isStruck(index)) (stretches[stretchOf(stroke)] ??= []).push(index);
   });
-  return bars.filter(Boolean);
+  return stretches.filter(Boolean);
 };
 
 /** Strokes from upbeat to upbeat, where the piece begins with one: there its phrases begin. */
@@ -264,14 +269,10 @@ const strokesByUpbeat = (
 ): readonly (readonly number[])[] => {
   const [first] = bars;
   if (!first || first.missingTicks === 0) return [];
-  const found: number[][] = [];
-  all.forEach(({ bar, onsetTicks }, index) => {
-    if (!isStruck(index)) return;
+  return strokesBy(all, isStruck, ({ bar, onsetTicks }) => {
     const { onsetTicks: from, lengthTicks } = bars[bar]!;
-    const isUpbeat = bar > 0 && onsetTicks >= from + lengthTicks - first.lengthTicks;
-    (found[bar === 0 || isUpbeat ? bar + 1 : bar] ??= []).push(index);
+    return onsetTicks >= from + lengthTicks - first.lengthTicks ? bar + 1 : bar;
   });
-  return found.filter(Boolean);
 };
 
 /** Tells groups of whole bars apart, by their first strokes and the end. */
@@ -284,7 +285,7 @@ export const likenessesIn = (
   all: readonly Stroke[],
   isStruck: (index: number) => boolean,
 ): readonly Likeness[] => {
-  const bars = strokesByBar(all, isStruck);
+  const bars = strokesBy(all, isStruck, ({ bar }) => bar);
   const told = toldOf(all, bars.flat());
   const whole = bars.map((bar) => figureOf(told, bar));
   const phrases = strokesByUpbeat(score, all, isStruck).map((strokes) => figureOf(told, strokes));

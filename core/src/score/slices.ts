@@ -1,5 +1,6 @@
 import type { Side } from '../hand/hand';
 import { midiOf, type Pitch } from '../keyboard/pitch';
+import { lastUpTo } from '../sorted';
 import { ornamentedOf, strokesOf, type Stroke } from './ornaments';
 import { secondsAt } from './tempo';
 import type { Note, Score } from './score';
@@ -152,14 +153,8 @@ const coveringOf = (all: readonly Cover[]): Covering => {
   let reach = -Infinity;
   const farthest = sorted.map(({ toTicks }) => (reach = Math.max(reach, toTicks)));
   return (fromTicks, toTicks) => {
-    // The last stretch that has begun, by halving: long pieces have thousands.
-    let [low, high] = [0, sorted.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (sorted[middle]!.fromTicks <= fromTicks) low = middle + 1;
-      else high = middle;
-    }
-    return low > 0 && farthest[low - 1]! >= toTicks;
+    const begun = lastUpTo(sorted, fromTicks, (cover) => cover.fromTicks);
+    return begun >= 0 && farthest[begun]! >= toTicks;
   };
 };
 

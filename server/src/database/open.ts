@@ -30,9 +30,10 @@ export const removeDatabase = (place: string): void => {
  * write-ahead log); a libsql: or https: address is a remote server of the same kind.
  */
 export const openDatabase = async (place: string, migrationsFolder: string): Promise<OpenDatabase> => {
-  if (!isRemote(place)) mkdirSync(dirname(resolve(place)), { recursive: true });
-  const client = createClient(isRemote(place) ? { url: place } : { url: `file:${resolve(place)}`, timeout: BUSY_MS });
-  if (!isRemote(place)) {
+  const file = isRemote(place) ? undefined : resolve(place);
+  if (file !== undefined) mkdirSync(dirname(file), { recursive: true });
+  const client = createClient(file === undefined ? { url: place } : { url: `file:${file}`, timeout: BUSY_MS });
+  if (file !== undefined) {
     await client.execute('PRAGMA journal_mode = WAL');
     // What is answered as saved is on the disk.
     await client.execute('PRAGMA synchronous = FULL');
@@ -43,7 +44,7 @@ export const openDatabase = async (place: string, migrationsFolder: string): Pro
   await migrate(db, { migrationsFolder });
   const close = async (): Promise<void> => {
     // Whoever copies the one file of a stopped studio has everything.
-    if (!isRemote(place)) await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+    if (file !== undefined) await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
     client.close();
   };
   return { db, client, close };

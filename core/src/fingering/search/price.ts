@@ -26,10 +26,10 @@ export const sumFor = ({ weights }: Pricing): Sum => {
 export type Ledger = Map<PriceName, number>;
 
 export const writeInto =
-  (ledger: Ledger, sign = 1): Charge =>
+  (ledger: Ledger): Charge =>
   (price, amount) => {
     const name = PRICE_NAMES[price]!;
-    ledger.set(name, (ledger.get(name) ?? 0) + sign * amount);
+    ledger.set(name, (ledger.get(name) ?? 0) + amount);
   };
 
 /** Effort of a ledger at these prices. */

@@ -1,5 +1,6 @@
 import abcjs from 'abcjs';
 import { ContractError, fail, ok, type Result } from '../../result';
+import { lastUpTo } from '../../sorted';
 import type { AbcError, AbcRemark } from './errors';
 
 /** What of abcjs' parser result is read here; all of it may be missing in a damaged tune. */
@@ -91,17 +92,6 @@ export const tuneStarts = (text: string): readonly number[] => {
 /** Where each line of a text begins. */
 const lineStarts = (text: string): readonly number[] => [0, ...[...text.matchAll(/\n/g)].map(({ index }) => index + 1)];
 
-/** The line that a place lies in, by halving. */
-const lineAt = (starts: readonly number[], at: number): number => {
-  let [from, to] = [0, starts.length];
-  while (to - from > 1) {
-    const middle = (from + to) >> 1;
-    if (starts[middle]! <= at) from = middle;
-    else to = middle;
-  }
-  return from;
-};
-
 export interface ParsedTune {
   readonly tune: AbcTune;
   readonly remarks: readonly AbcRemark[];
@@ -129,7 +119,7 @@ export const parseTune = (text: string, index: number): Result<ParsedTune, AbcEr
     const remarks = (tune.warnings ?? []).map((warning) => remarkOf(warning, inFile));
     const begins = lineStarts(source);
     const placeOf = (at: number): { line: number; column: number } => {
-      const line = lineAt(begins, at);
+      const line = lastUpTo(begins, at, (begin) => begin);
       return { line: inFile(line + 1), column: at - begins[line]! + 1 };
     };
     return ok({ tune, remarks, source, placeOf });

@@ -95,6 +95,15 @@ export const bareText = (node: ChildNode | undefined): string => (node && isText
 export const elementLike = (near: Element, name: string, attributes: Readonly<Record<string, string>> = {}): Element =>
   new Element(near.name.slice(0, near.name.indexOf(':') + 1) + name, { ...attributes });
 
+/** The child of this name; where there is none a new one, before a node of its parent or last. */
+export const childOrNew = (parent: Element, name: string, before?: ChildNode): Element => {
+  const present = child(parent, name);
+  if (present) return present;
+  const made = elementLike(parent, name);
+  insertBefore(parent, made, before);
+  return made;
+};
+
 /** A document with nothing in its root element yet. `doctype` is what stands between `<!DOCTYPE ` and `>`. */
 export const newDocument = (
   name: string,

@@ -6,10 +6,10 @@ import {
   attribute,
   child,
   childNumber,
+  childOrNew,
   childText,
   children,
   elementLike,
-  insertBefore,
   nameOf,
   numberIn,
   parentOf,
@@ -115,15 +115,8 @@ const BEFORE_IDENTIFICATION = new Set(['work', 'movement-number', 'movement-titl
 export const choosePianoParts = (document: MusicXmlDocument, ids: readonly string[]): void => {
   forgetChosenParts(document);
   const { root } = document;
-  const holderIn = (parent: Element, name: string, before?: Element): Element => {
-    const present = child(parent, name);
-    if (present) return present;
-    const made = elementLike(root, name);
-    insertBefore(parent, made, before);
-    return made;
-  };
   const first = children(root).find((element) => !BEFORE_IDENTIFICATION.has(nameOf(element)));
-  const miscellaneous = holderIn(holderIn(root, 'identification', first), 'miscellaneous');
+  const miscellaneous = childOrNew(childOrNew(root, 'identification', first), 'miscellaneous');
   const field = elementLike(root, 'miscellaneous-field', { name: CHOICE });
   appendText(field, ids.join(' '));
   append(miscellaneous, field);

@@ -4,10 +4,9 @@ import {
   append,
   appendText,
   attribute,
-  child,
+  childOrNew,
   children,
   elementLike,
-  insertBefore,
   nameOf,
   remove,
   setAttribute,
@@ -26,22 +25,9 @@ export interface WrittenFingers {
 /** What follows `notations` inside `note`, by the MusicXML content model of `note`. */
 const AFTER_NOTATIONS = new Set(['lyric', 'play', 'listen']);
 
-const notationsOf = (note: Element): Element => {
-  const present = child(note, 'notations');
-  if (present) return present;
-  const notations = elementLike(note, 'notations');
-  const after = children(note).find((element) => AFTER_NOTATIONS.has(nameOf(element)));
-  insertBefore(note, notations, after);
-  return notations;
-};
-
 const technicalOf = (note: Element): Element => {
-  const notations = notationsOf(note);
-  const present = child(notations, 'technical');
-  if (present) return present;
-  const technical = elementLike(note, 'technical');
-  append(notations, technical);
-  return technical;
+  const after = children(note).find((element) => AFTER_NOTATIONS.has(nameOf(element)));
+  return childOrNew(childOrNew(note, 'notations', after), 'technical');
 };
 
 const fingering = (near: Element, finger: Finger, mark?: 'substitution' | 'alternate'): Element => {
