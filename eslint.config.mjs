@@ -61,16 +61,44 @@ const coreRoom = (room, index) => {
   return noImports([`core/src/${room}/**/*.ts`], patterns);
 };
 
+/** Rooms of the web that every place may use, from the ground up: each may use those before it. */
+const WEB_ROOMS = [
+  'parts',
+  'workers',
+  'services',
+  'commands',
+  'score',
+  'keyboards',
+  'sound',
+  'session',
+  'bar-card',
+  'paper',
+];
+/** Places, which never import one another; the shell leads from one to the next. */
 const WEB_PLACES = ['shelf', 'bench', 'print', 'typing'];
+
+const WIRE = pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.');
+
+const webRoom = (room, index) =>
+  noImports(
+    [`web/src/${room}/**/*.ts`],
+    [
+      WIRE,
+      pattern(
+        `^(\\.\\./)+(${[...WEB_ROOMS.slice(index + 1), ...WEB_PLACES, 'shell'].join('|')})(/|$)`,
+        `web/src/${room} stands below: arrows point downward.`,
+      ),
+    ],
+  );
 
 const webPlace = (place) =>
   noImports(
     [`web/src/${place}/**/*.ts`],
     [
-      pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.'),
+      WIRE,
       pattern(
-        `^(\\.\\./)+(${WEB_PLACES.filter((other) => other !== place).join('|')})(/|$)`,
-        'Places of the web never import one another; shared parts go to parts/.',
+        `^(\\.\\./)+(${[...WEB_PLACES.filter((other) => other !== place), 'shell'].join('|')})(/|$)`,
+        'Places of the web never import one another; what they share has a room of its own.',
       ),
     ],
   );
@@ -108,14 +136,9 @@ export default tseslint.config(
     [pattern('^@kettle-step/(web|cli|demo|e2e)', 'server imports contract and core only.')],
   ),
   noImports(['cli/**/*.ts'], [pattern('^@kettle-step/(web|server|demo|e2e)', 'cli imports contract and core only.')]),
-  noImports(
-    ['web/src/{parts,score,services,workers}/**/*.ts'],
-    [
-      pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.'),
-      pattern(`^(\\.\\./)+(${WEB_PLACES.join('|')})(/|$)`, 'Shared parts know nothing of the places that use them.'),
-    ],
-  ),
+  ...WEB_ROOMS.map(webRoom),
   ...WEB_PLACES.map(webPlace),
+  noImports(['web/src/shell/**/*.ts'], [WIRE]),
   {
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],

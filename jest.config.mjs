@@ -29,6 +29,7 @@ const config = {
       roots: ['<rootDir>/web/src'],
       testMatch: ['**/*.spec.ts'],
       setupFilesAfterEnv: ['<rootDir>/web/testing/setup.ts'],
+      moduleNameMapper: { '/start-worker$': '<rootDir>/web/testing/start-worker.ts' },
       transform: {
         '^.+\\.(ts|mjs|js|html)$': [
           'jest-preset-angular',

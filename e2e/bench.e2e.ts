@@ -144,8 +144,8 @@ test('it sounds, travels along, and stops at moves', async ({ page, studio }) =>
 test('letters can be switched off, and the keys are told', async ({ page, studio }) => {
   await openPiece(page, studio, 'Kite on a String');
   await page.keyboard.press('?');
-  await page.getByRole('dialog').getByText('settle all bars that are sure').waitFor();
-  await page.getByText('Single letters are commands').click();
+  await page.getByRole('dialog').getByText('Settle all bars that are sure').waitFor();
+  await page.getByText('Single letters, digits and signs are commands').click();
   await page.keyboard.press('Escape');
   await page.getByRole('dialog').waitFor({ state: 'hidden' });
   await page.keyboard.press('c');

@@ -25,7 +25,7 @@ test('a wrong note is mended on the bench, its fingers stay with the rest, and i
   const notes = await page.locator('.sheet g.note').count();
 
   // A step up loses the one finger that was set on the note; all others stay.
-  await page.keyboard.press('Alt+ArrowUp');
+  await page.keyboard.press('u');
   await expect(panel.getByText(/No longer set, for want of a place: Bar 1, right hand: \d on D4/)).toBeVisible();
   await panel.getByLabel('Length').selectOption('quarter');
   await expect.poll(() => page.locator('.sheet g.note').count()).toBeLessThan(notes);
@@ -62,7 +62,7 @@ test('a missing note and a bar are put in, and taken back with the keys', async 
   await expect(page.locator('.sheet g.note')).toHaveCount(notes + 1);
   await expect(panel.getByText(/^C7, bar 1, beat 1/)).toBeVisible();
   // Quick presses wait for one another.
-  for (let press = 0; press < 3; press += 1) await page.keyboard.press('Alt+ArrowDown');
+  for (let press = 0; press < 3; press += 1) await page.keyboard.press('j');
   await expect(panel.getByText(/^G6, bar 1, beat 1/)).toBeVisible();
   await panel.getByLabel('Pitch').fill('H2');
   await panel.getByRole('button', { name: 'Put it in' }).click();

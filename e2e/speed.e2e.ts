@@ -99,18 +99,48 @@ test('two hundred bars stay fluid', async ({ page, studio }) => {
   );
 });
 
-test('the first load is small, and the engraver comes only with a piece', async ({ page, studio }) => {
+test('the first load is small; engine and engraver come when the shelf is there', async ({ page, studio }) => {
   const scripts: string[] = [];
   page.on('response', (response) => {
     if (response.url().endsWith('.js')) scripts.push(response.url());
   });
   await page.goto(studio.address);
-  await page.getByRole('link', { name: 'Millrace' }).waitFor();
-  const bytes = scripts.reduce(
+  // What the page names itself is what stands between a teacher and the shelf.
+  const first = await page.evaluate(() =>
+    [...document.querySelectorAll<HTMLLinkElement | HTMLScriptElement>('link[rel=modulepreload], script[src]')].map(
+      (one) => ('href' in one ? one.href : one.src),
+    ),
+  );
+  const bytes = first.reduce(
     (sum, url) => sum + gzipSync(readFileSync(join(ROOT, 'dist/web/browser', new URL(url).pathname))).length,
     0,
   );
-  console.log(`JavaScript of the first load: ${(bytes / 1024).toFixed(0)} kB compressed, ${scripts.length} files`);
+  console.log(`JavaScript of the first load: ${(bytes / 1024).toFixed(0)} kB compressed, ${first.length} files`);
   expect(bytes).toBeLessThan(MOST_INITIAL_BYTES);
-  expect(scripts.some((url) => url.includes('worker'))).toBe(false);
+  await page.getByRole('link', { name: 'Millrace' }).waitFor();
+  await expect.poll(() => scripts.filter((url) => url.includes('worker')).length).toBe(2);
+});
+
+test('a piece opens quickly once the shelf has been up for a while', async ({ page, studio }) => {
+  await bringIn(page, studio, 4, 'Sixty-four');
+  const times: number[] = [];
+  for (let turn = 0; turn < 3; turn += 1) {
+    await page.goto(studio.address);
+    const link = page.getByRole('link', { name: 'Sixty-four', exact: true });
+    await link.waitFor();
+    // The five seconds that the goal speaks of.
+    await page.waitForTimeout(5000);
+    await page.evaluate(() => document.addEventListener('click', () => performance.mark('opened'), { capture: true }));
+    await link.click();
+    await page.waitForFunction(() => performance.getEntriesByName('fingers-shown').length > 0);
+    times.push(
+      await page.evaluate(
+        () =>
+          performance.getEntriesByName('fingers-shown')[0]!.startTime -
+          performance.getEntriesByName('opened').at(-1)!.startTime,
+      ),
+    );
+  }
+  const sorted = times.sort((a, b) => a - b);
+  console.log(`opening 64 bars from the shelf: median ${sorted[1]!.toFixed(0)} ms, most ${sorted[2]!.toFixed(0)} ms`);
 });

@@ -1,5 +1,7 @@
 import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import ts from 'typescript';
 
 const ROOT = join(__dirname, '..');
 
@@ -38,9 +40,13 @@ const FORBIDDEN = [
   ['server/src/x.ts', '@kettle-step/web'],
   ['server/src/x.ts', '@kettle-step/cli'],
   ['cli/src/x.ts', '@kettle-step/server'],
-  ['web/src/shelf/x.ts', '../bench/bench.store'],
+  ['web/src/shelf/x.ts', '../bench/bench-view'],
   ['web/src/bench/x.ts', '../shelf/shelf'],
-  ['web/src/parts/x.ts', '../bench/moment'],
+  ['web/src/parts/x.ts', '../bench/bench-view'],
+  ['web/src/sound/x.ts', '../session/history'],
+  ['web/src/keyboards/x.ts', '../sound/player.service'],
+  ['web/src/session/x.ts', '../bar-card/elbow-room'],
+  ['web/src/bench/x.ts', '../shell/shell'],
   ['web/src/services/x.ts', '@kettle-step/server'],
 ] as const;
 
@@ -53,6 +59,8 @@ const ALLOWED = [
   ['server/src/x.ts', '@kettle-step/contract'],
   ['cli/src/x.ts', '@kettle-step/contract'],
   ['web/src/bench/x.ts', '../parts/words'],
+  ['web/src/bench/x.ts', '../session/history'],
+  ['web/src/shell/x.ts', '../session/saving'],
 ] as const;
 
 const brokenRules = (cases: readonly (readonly [string, string])[]): string[][] => {
@@ -77,4 +85,50 @@ describe('the arrows between rooms', () => {
       FORBIDDEN.map(([file, from]) => `${file} → ${from}`),
     );
   }, 60_000);
+});
+
+const sourcesUnder = (folder: string): string[] =>
+  readdirSync(join(ROOT, folder), { withFileTypes: true, recursive: true })
+    .filter((entry) => entry.isFile() && /(?<!\.d)\.ts$/.test(entry.name))
+    .map((entry) => join(entry.parentPath, entry.name))
+    .filter((file) => !file.includes('node_modules'));
+
+/** The files of this house that a file imports, types included. */
+const importsOf = (file: string): string[] =>
+  ts.preProcessFile(readFileSync(file, 'utf8'), true, true).importedFiles.flatMap(({ fileName }) => {
+    if (!fileName.startsWith('.')) return [];
+    const { resolvedModule } = ts.resolveModuleName(
+      fileName,
+      file,
+      { moduleResolution: ts.ModuleResolutionKind.Bundler },
+      ts.sys,
+    );
+    return resolvedModule ? [resolvedModule.resolvedFileName] : [];
+  });
+
+/** Every way from a file back to itself. */
+const circlesIn = (files: readonly string[]): string[] => {
+  const imports = new Map(files.map((file) => [file, importsOf(file)]));
+  const done = new Set<string>();
+  const circles: string[] = [];
+  const walk = (file: string, way: readonly string[]): void => {
+    if (way.includes(file)) {
+      const circle = [...way.slice(way.indexOf(file)), file];
+      circles.push(circle.map((one) => relative(ROOT, one)).join(' → '));
+      return;
+    }
+    if (done.has(file)) return;
+    for (const next of imports.get(file) ?? []) walk(next, [...way, file]);
+    done.add(file);
+  };
+  for (const file of files) walk(file, []);
+  return circles;
+};
+
+describe('imports', () => {
+  it('never lead in a circle', () => {
+    const files = ['core', 'contract', 'server', 'cli', 'demo', 'web/src', 'web/testing', 'e2e'].flatMap(sourcesUnder);
+    expect(files.length).toBeGreaterThan(300);
+    expect(circlesIn(files)).toEqual([]);
+  });
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { decisions, pieceIdSchema, ribbonCellSchema } from './piece';
+import { decisions, pieceIdSchema, planContent } from './piece';
+import { plainText } from './text';
 import { VERSION_KINDS } from './version';
 
 /**
@@ -34,11 +35,11 @@ export const archivePaths = (id: string) => ({
 });
 
 export const archivedFactsSchema = z.object({
-  title: z.string().max(500),
-  composer: z.string().max(500).default(''),
-  student: z.string().max(500).default(''),
+  title: plainText(500),
+  composer: plainText(500).default(''),
+  student: plainText(500).default(''),
   /** The name of the file that was brought in; the file itself stands beside, where it was kept. */
-  sourceName: z.string().default(''),
+  sourceName: plainText(300).default(''),
   createdAt: z.iso.datetime(),
   updatedAt: z.iso.datetime(),
 });
@@ -46,12 +47,12 @@ export type ArchivedFacts = z.infer<typeof archivedFactsSchema>;
 
 const decidedSchema = z.object({ fingers: decisions.fingers, desk: decisions.desk.prefault({}) });
 
-export const archivedPlanSchema = decidedSchema.extend({ ribbon: z.array(ribbonCellSchema).default([]) });
+export const archivedPlanSchema = decidedSchema.extend({ ribbon: planContent.ribbon.default([]) });
 export type ArchivedPlan = z.infer<typeof archivedPlanSchema>;
 
 export const archivedVersionSchema = decidedSchema.extend({
   id: z.uuid(),
-  name: z.string().min(1).max(120),
+  name: plainText(120).min(1),
   kind: z.enum(VERSION_KINDS),
   createdAt: z.iso.datetime(),
   /** Whether it was made for other music than the piece has now; that stands in a file of its own. */

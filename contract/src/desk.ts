@@ -10,6 +10,7 @@ import {
 } from '@kettle-step/core';
 import { z } from 'zod';
 import { handSchema, rulesFileSchema, type RulesFile } from './rules';
+import { allDiffer, plainText } from './text';
 
 /** What a teacher has decided about a piece besides its fingers. */
 
@@ -23,6 +24,8 @@ export const DEFAULT_SETTINGS: Settings = { hand: DEFAULT_HAND, rules: {} };
 const sideSchema = z.enum(SIDES);
 const place = { side: sideSchema, bar: z.number().int().nonnegative() };
 
+const nameOfPlace = ({ side, bar }: { readonly side: Side; readonly bar: number }): string => `${side} ${bar}`;
+
 /** Limits in step with what a document may hold. */
 const MAX_PLACES = 10_000;
 const MAX_NOTES = 100_000;
@@ -32,15 +35,21 @@ export const deskSchema = z.object({
   settings: settingsSchema.default(DEFAULT_SETTINGS),
   /** The teacher's words about a bar of one hand. */
   remarks: z
-    .array(z.object({ ...place, text: z.string().min(1).max(LONGEST_REMARK) }))
+    .array(z.object({ ...place, text: plainText(LONGEST_REMARK).min(1) }))
     .max(MAX_PLACES)
+    .refine((remarks) => allDiffer(remarks, nameOfPlace), 'speak of a bar of a hand twice')
     .default([]),
   /** Bars that are meant to differ from others with the same music. */
-  apart: z.array(z.object(place)).max(MAX_PLACES).default([]),
+  apart: z
+    .array(z.object(place))
+    .max(MAX_PLACES)
+    .refine((places) => allDiffer(places, nameOfPlace), 'name a bar of a hand twice')
+    .default([]),
   /** Notes that are played by another hand than the one on whose staff they stand. */
   given: z
-    .array(z.object({ noteId: z.string().min(1).max(200), side: sideSchema }))
+    .array(z.object({ noteId: plainText(200).min(1), side: sideSchema }))
     .max(MAX_NOTES)
+    .refine((given) => allDiffer(given, ({ noteId }) => noteId), 'name a note twice')
     .default([]),
   writing: z.enum(WRITING_LEVELS).default('every'),
 });

@@ -11,3 +11,5 @@ export * from './version';
 export * from './reader';
 export * from './rules';
 export * from './plan-csv';
+export * from './ribbon';
+export * from './text';

@@ -1,38 +1,22 @@
-import { MAX_DOCUMENT_BYTES, MOVE_KINDS, SIDES } from '@kettle-step/core';
+import { MAX_DOCUMENT_BYTES } from '@kettle-step/core';
 import { z } from 'zod';
 import { deskSchema } from './desk';
 import { fingerSchema } from './plan-document';
+import { ribbonCellSchema, ribbonLanesSchema } from './ribbon';
+import { allDiffer, plainText } from './text';
 
 /** What crosses the wire about pieces and their plans. */
-
-export const sideSchema = z.enum(SIDES);
 
 /** Who settled on a finger: it stood in the file, the engine suggested it, or the teacher set it. */
 export const DECIDED_BY = ['printed', 'suggested', 'teacher'] as const;
 
-/** A silent bar has nothing to settle. */
-export const BAR_STATES = ['open', 'suggested', 'settled', 'silent'] as const;
-
 export const storedFingerSchema = z.object({
-  noteId: z.string().min(1).max(200),
+  noteId: plainText(200).min(1),
   finger: fingerSchema,
   substitute: fingerSchema.nullable(),
   decidedBy: z.enum(DECIDED_BY),
 });
 export type StoredFinger = z.infer<typeof storedFingerSchema>;
-
-/** One cell of the bar ribbon: one bar of one hand. */
-export const ribbonCellSchema = z.object({
-  side: sideSchema,
-  /** Index from 0 in document order. */
-  bar: z.number().int().nonnegative(),
-  /** The printed measure number. */
-  number: z.number().int(),
-  state: z.enum(BAR_STATES),
-  effort: z.number().nonnegative(),
-  moves: z.array(z.enum(MOVE_KINDS)),
-});
-export type RibbonCell = z.infer<typeof ribbonCellSchema>;
 
 /** Limits in step with what a document may hold. */
 const MAX_FINGERS = 100_000;
@@ -40,13 +24,20 @@ const MAX_CELLS = 10_000;
 
 /** What a version of a plan holds. */
 export const decisions = {
-  fingers: z.array(storedFingerSchema).max(MAX_FINGERS),
+  fingers: z
+    .array(storedFingerSchema)
+    .max(MAX_FINGERS)
+    .refine((fingers) => allDiffer(fingers, ({ noteId }) => noteId), 'name a note twice'),
   desk: deskSchema,
 };
 
-const planContent = {
+/** What a plan holds. */
+export const planContent = {
   ...decisions,
-  ribbon: z.array(ribbonCellSchema).max(MAX_CELLS),
+  ribbon: z
+    .array(ribbonCellSchema)
+    .max(MAX_CELLS)
+    .refine((cells) => allDiffer(cells, ({ side, bar }) => `${side} ${bar}`), 'names a bar of a hand twice'),
 };
 
 export const storedPlanSchema = z.object({
@@ -79,7 +70,9 @@ export const pieceSummarySchema = z.object({
   /** Whom the piece is for; empty when nobody yet. */
   student: z.string(),
   updatedAt: z.iso.datetime(),
-  ribbon: z.array(ribbonCellSchema),
+  /** The level whose moves have been taught, by its id; null where they are a choice of their own. */
+  level: z.string().nullable(),
+  lanes: ribbonLanesSchema,
 });
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;
 
@@ -102,16 +95,8 @@ export type Created = z.infer<typeof createdSchema>;
 
 /** What may be said along with a file that comes in: its name, and which part or tune of it is meant. */
 export const bringInSchema = z.object({
-  name: z.string().max(300).default(''),
-  part: z
-    .union([
-      z
-        .string()
-        .max(200)
-        .transform((part) => [part]),
-      z.array(z.string().max(200)).max(2),
-    ])
-    .default([]),
+  name: plainText(300).default(''),
+  part: z.union([plainText(200).transform((part) => [part]), z.array(plainText(200)).max(2)]).default([]),
   /** Counted from 0. */
   tune: z.coerce.number().int().min(0).max(10_000).default(0),
 });

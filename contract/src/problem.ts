@@ -3,9 +3,11 @@ import { z } from 'zod';
 /** RFC 9457 problem details; `code` is ours and stable. */
 export const PROBLEM_CODES = [
   'bad-request',
+  'forbidden',
   'not-found',
   'unreadable-file',
   'too-large',
+  'wrong-type',
   'conflict',
   'internal',
 ] as const;

@@ -1,6 +1,7 @@
 import { createPlanner, DEFAULT_HAND, type Finger, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
-import { storedFingerSchema, ribbonCellSchema } from './piece';
+import { storedFingerSchema } from './piece';
+import { ribbonCellSchema } from './ribbon';
 import { locksOf, ribbonOf, storedFingers, writtenFingers } from './stored-plan';
 
 const planner = createPlanner(DEFAULT_HAND);

@@ -9,7 +9,8 @@ import {
   type Side,
   type WrittenFingers,
 } from '@kettle-step/core';
-import type { RibbonCell, StoredFinger } from './piece';
+import type { StoredFinger } from './piece';
+import type { RibbonCell } from './ribbon';
 
 /** Between the engine's plan and what is stored of it. One way for server, web and command line. */
 

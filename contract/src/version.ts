@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { decisions, documentSchema } from './piece';
+import { plainText } from './text';
 
 /** A plan as it once was: kept by name, or because two windows had changed it differently. */
 export const VERSION_KINDS = ['named', 'conflict'] as const;
 
-const label = { name: z.string().trim().min(1).max(120), kind: z.enum(VERSION_KINDS) };
+const label = { name: plainText(120).trim().min(1), kind: z.enum(VERSION_KINDS) };
 
 export const versionSummarySchema = z.object({
   id: z.string(),

@@ -1,3 +1,5 @@
+import { fail, ok, type Result } from '@kettle-step/core';
+import { isLoopback } from './http/doors';
 import type { PieceStore } from './pieces/store';
 import { startServer } from './start';
 
@@ -8,13 +10,36 @@ export interface RunOptions {
   readonly prepare?: (store: PieceStore) => Promise<void>;
 }
 
-/** A port from the environment; undefined when it is not one. */
-const readPort = (written: string): number | undefined => {
-  const port = Number(written);
-  return /^\d+$/.test(written) && port <= 65_535 ? port : undefined;
-};
+/** What the environment says about how to serve. */
+export interface Settings {
+  readonly port: number;
+  readonly host: string;
+  readonly names: readonly string[];
+  readonly database: string;
+}
 
-const setting = (name: string, otherwise: string): string => process.env[name] || otherwise;
+/**
+ * Reads PORT (4173), HOST (127.0.0.1; another name of this machine), KETTLE_STEP_NAMES (names it is called by besides,
+ * separated by commas or spaces) and KETTLE_STEP_DATABASE (a file, or a libSQL address). The error is one sentence.
+ */
+export const settingsOf = (
+  environment: Readonly<Record<string, string | undefined>>,
+  database: string,
+): Result<Settings, string> => {
+  const written = environment['PORT'] || '4173';
+  const port = Number(written);
+  if (!/^\d+$/.test(written) || port > 65_535) return fail(`PORT takes a number from 0 to 65535, not "${written}".`);
+  const host = environment['HOST'] || '127.0.0.1';
+  if (!isLoopback(host))
+    return fail(
+      `HOST=${host} would open the studio to everybody on the network, and there is no pass phrase yet: leave HOST out, or use 127.0.0.1.`,
+    );
+  const names = (environment['KETTLE_STEP_NAMES'] ?? '')
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean);
+  return ok({ port, host, names, database: environment['KETTLE_STEP_DATABASE'] || database });
+};
 
 const explain = (cause: unknown, port: number): void => {
   const code = (cause as NodeJS.ErrnoException | null)?.code;
@@ -26,24 +51,15 @@ const explain = (cause: unknown, port: number): void => {
   else console.error(cause);
 };
 
-/**
- * Serves until told to stop. PORT (4173), HOST (127.0.0.1: this machine only) and KETTLE_STEP_DATABASE (a file, or a libSQL
- * address) change the defaults. Paths are from the project's root.
- */
+/** Serves until told to stop, as the environment says (`settingsOf`). Paths are from the project's root. */
 export const runServer = ({ database, ...more }: RunOptions): void => {
-  const port = readPort(setting('PORT', '4173'));
-  if (port === undefined) {
-    console.error(`PORT takes a number from 0 to 65535, not "${process.env['PORT']}".`);
+  const settings = settingsOf(process.env, database);
+  if (settings.kind === 'error') {
+    console.error(settings.error);
     process.exit(1);
   }
-  startServer({
-    database: setting('KETTLE_STEP_DATABASE', database),
-    migrations: 'server/migrations',
-    webFolder: 'dist/web/browser',
-    host: setting('HOST', '127.0.0.1'),
-    port,
-    ...more,
-  }).then(
+  const started = { migrations: 'server/migrations', webFolder: 'dist/web/browser', ...settings.value, ...more };
+  startServer(started).then(
     (server) => {
       console.log(`Kettle Step is ready at ${server.address}`);
       const stop = (): void => void server.stop().then(() => process.exit(0));
@@ -51,7 +67,7 @@ export const runServer = ({ database, ...more }: RunOptions): void => {
       process.once('SIGTERM', stop);
     },
     (cause: unknown) => {
-      explain(cause, port);
+      explain(cause, started.port);
       process.exit(1);
     },
   );

@@ -1,8 +1,8 @@
-import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
-import { pieceListSchema } from '@kettle-step/contract';
+import { DEFAULT_SETTINGS, LEVELS, pieceListSchema, pieceSchema, rulesAtLevel } from '@kettle-step/contract';
 import { ATTRIBUTES, partwise, pitched } from '../../core/testing/musicxml';
 import { bringIn, testServer } from '../testing/server';
 import { openDatabase } from './database/open';
@@ -89,5 +89,42 @@ describe('the database', () => {
     const applied = await client.execute('SELECT count(*) AS n FROM __drizzle_migrations');
     expect(Number(applied.rows[0]?.['n'])).toBeGreaterThan(0);
     client.close();
+  });
+
+  it('takes up a studio from before the music had rows of its own, with what the shelf says of it', async () => {
+    // The first four steps, as they were shipped until then.
+    const older = join(folder, 'older');
+    cpSync(MIGRATIONS, older, { recursive: true });
+    const journal = join(older, 'meta/_journal.json');
+    const { entries, ...rest } = JSON.parse(readFileSync(journal, 'utf8')) as { entries: unknown[] };
+    writeFileSync(journal, JSON.stringify({ ...rest, entries: entries.slice(0, 4) }));
+    const before = await openDatabase(database, older);
+    const document = SHORT;
+    const desk = { settings: { ...DEFAULT_SETTINGS, rules: rulesAtLevel({}, LEVELS[2]!) } };
+    for (const [sql, args] of [
+      [
+        `INSERT INTO pieces (id, title, composer, student, metre, key, bars, notes, document, source, source_name, created_at, updated_at)
+         VALUES ('old', 'Old', '', 'Pip', '4/4', 'C major', 1, 1, ?, ?, 'old.xml', '2026-01-05T10:00:00.000Z', '2026-01-05T10:00:00.000Z')`,
+        [document, Buffer.from('as it came')],
+      ],
+      [`INSERT INTO plans (id, piece_id, revision, desk) VALUES (1, 'old', 3, ?)`, [JSON.stringify(desk)]],
+      [`INSERT INTO plan_bars VALUES (1, 'right', 1, 2, 'settled', 20, '["shift"]')`, []],
+      [`INSERT INTO plan_bars VALUES (1, 'right', 0, 1, 'suggested', 2.7, '[]')`, []],
+    ] as const)
+      await before.client.execute({ sql, args: [...args] });
+    await before.close();
+
+    const server = await testServer({ database });
+    const [piece] = pieceListSchema.parse(await (await server.fetch('api/pieces')).json()).pieces;
+    expect(piece).toMatchObject({
+      title: 'Old',
+      student: 'Pip',
+      level: 'crossing',
+      lanes: { right: 's3D9', left: '' },
+    });
+    const whole = pieceSchema.parse(await (await server.fetch('api/pieces/old')).json());
+    expect(whole).toMatchObject({ document, plan: { revision: 3 } });
+    expect(await (await server.fetch('api/pieces/old/source')).text()).toBe('as it came');
+    await server.stop();
   });
 });

@@ -11,6 +11,8 @@ export interface StartOptions {
   readonly webFolder: string;
   readonly host: string;
   readonly port: number;
+  /** Names it is called by, besides those of this machine itself. */
+  readonly names?: readonly string[];
   /** Begins with an empty database; what a file holds is gone. */
   readonly fresh?: boolean;
   /** Runs once the tables are there and before the first request. */
@@ -61,7 +63,14 @@ export const startServer = async (options: StartOptions): Promise<RunningServer>
   const server = await listen(options.port, options.host, new Promise((resolve) => (ready = resolve)));
   try {
     const { close, ...stores } = await openStudio(options);
-    ready(createApp({ ...stores, webFolder: options.webFolder, report: (cause) => console.error(cause) }));
+    ready(
+      createApp({
+        ...stores,
+        webFolder: options.webFolder,
+        names: options.names ?? [],
+        report: (cause) => console.error(cause),
+      }),
+    );
     return { address: addressOf(server, options), stop: () => shut(server).then(close) };
   } catch (cause) {
     await shut(server);

@@ -23,11 +23,14 @@ export const testServer = async (more: Partial<StartOptions> = {}): Promise<Test
     port: 0,
     ...more,
   });
+  // As our own page would ask.
+  const ownPage = { Origin: new URL(running.address).origin };
   return {
     ...running,
     folder,
     database,
-    fetch: (path, init) => fetch(new URL(path, running.address), init),
+    fetch: (path, init = {}) =>
+      fetch(new URL(path, running.address), { ...init, headers: { ...ownPage, ...init.headers } }),
     stop: async () => {
       await running.stop();
       rmSync(folder, { recursive: true, force: true });

@@ -1,5 +1,5 @@
 import { bootstrapApplication } from '@angular/platform-browser';
-import { App } from './app';
-import { appConfig } from './app.config';
+import { Shell } from './shell/shell';
+import { appConfig } from './shell/config';
 
-bootstrapApplication(App, appConfig).catch((cause: unknown) => console.error(cause));
+bootstrapApplication(Shell, appConfig).catch((cause: unknown) => console.error(cause));

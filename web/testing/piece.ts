@@ -1,4 +1,4 @@
-import { NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
+import { lanesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HAND, type Finger, type PianoPlan, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import type { FingeredNote } from '../src/score/fingered-notes';
@@ -45,7 +45,8 @@ export const testPiece = (
       key: 'C major',
       student: '',
       updatedAt: '2026-01-05T10:00:00.000Z',
-      ribbon,
+      level: 'intermediate',
+      lanes: lanesOf(ribbon),
       document: '<score-partwise/>',
       plan: { revision: 1, fingers, ribbon, desk: NEW_DESK },
     },

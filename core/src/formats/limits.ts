@@ -15,3 +15,5 @@ export const MAX_BARS = 5_000;
 export const MAX_NOTES = 100_000;
 /** Length of one note or bar, quarters: a bar of 1,000 quarters is a slip of the exporting program. */
 export const MAX_QUARTERS = 1_000;
+/** Voices laid over one another in one bar of an ABC line: far more than a hand has; the parser's time grows with their square. */
+export const MAX_OVERLAYS = 8;

@@ -1,5 +1,6 @@
 import { restoreReportSchema } from '@kettle-step/contract';
 import { raw, Router } from 'express';
+import { onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { explainArchiveError, MAX_ARCHIVE_BYTES, openArchive } from './open';
 import { packArchive } from './pack';
@@ -23,12 +24,17 @@ export const archiveRoutes = (store: ArchiveStore): Router => {
       .send(Buffer.from(packArchive(pieces, now)));
   });
 
-  router.post('/', raw({ type: () => true, limit: MAX_ARCHIVE_BYTES }), async (request, response) => {
-    const body: unknown = request.body;
-    const opened = openArchive(body instanceof Uint8Array ? body : new Uint8Array());
-    if (opened.kind === 'error') return sendProblem(response, 'unreadable-file', explainArchiveError(opened.error));
-    response.json(restoreReportSchema.parse(await restoreArchive(store, opened.value)));
-  });
+  router.post(
+    '/',
+    onlyAs('application/zip'),
+    raw({ type: 'application/zip', limit: MAX_ARCHIVE_BYTES }),
+    async (request, response) => {
+      const body: unknown = request.body;
+      const opened = openArchive(body instanceof Uint8Array ? body : new Uint8Array());
+      if (opened.kind === 'error') return sendProblem(response, 'unreadable-file', explainArchiveError(opened.error));
+      response.json(restoreReportSchema.parse(await restoreArchive(store, opened.value)));
+    },
+  );
 
   return router;
 };

@@ -2,7 +2,7 @@ import { BAR_STATES, DECIDED_BY, VERSION_KINDS } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
 import { blob, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
-/** A piece: its document whole, and what the shelf shows of it. */
+/** A piece as the shelf shows it: one small row. */
 export const pieces = sqliteTable('pieces', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
@@ -12,13 +12,24 @@ export const pieces = sqliteTable('pieces', {
   key: text('key').notNull(),
   bars: integer('bars').notNull(),
   notes: integer('notes').notNull(),
+  createdAt: text('created_at').notNull(),
+  updatedAt: text('updated_at').notNull(),
+  /** What the plan comes to, kept by each save: the level that was taught, and the ribbon of each hand in small. */
+  level: text('level'),
+  rightLane: text('right_lane').notNull().default(''),
+  leftLane: text('left_lane').notNull().default(''),
+});
+
+/** The music of a piece, apart from what the shelf shows: it is large. */
+export const pieceMusic = sqliteTable('piece_music', {
+  pieceId: text('piece_id')
+    .primaryKey()
+    .references(() => pieces.id, { onDelete: 'cascade' }),
   /** MusicXML with an id on every note. */
   document: text('document').notNull(),
   /** The file as it was brought in, to the byte; pieces from before it was kept have none. */
   source: blob('source', { mode: 'buffer' }),
   sourceName: text('source_name').notNull().default(''),
-  createdAt: text('created_at').notNull(),
-  updatedAt: text('updated_at').notNull(),
 });
 
 /** The fingering of a piece. Each save makes a new revision; a save based on an older one is refused. */

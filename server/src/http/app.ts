@@ -1,30 +1,39 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import express, { static as staticFiles, type Express } from 'express';
+import helmet from 'helmet';
 import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
 import { pieceRoutes } from '../pieces/routes';
 import type { PieceStore } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
+import { onlyAt, onlyFromOwnPages } from './doors';
 import { problemHandler, sendProblem } from './problems';
 
 /**
  * Only our own files run. Engraving is WebAssembly in a worker, which needs its own word; component styles are written into
  * the page by the framework.
  */
-const CONTENT_SECURITY_POLICY = [
-  "default-src 'self'",
-  "script-src 'self' 'wasm-unsafe-eval'",
-  "style-src 'self' 'unsafe-inline'",
-  "img-src 'self' data:",
+const CONTENT_SECURITY_POLICY = {
+  'default-src': ["'self'"],
+  'script-src': ["'self'", "'wasm-unsafe-eval'"],
+  'style-src': ["'self'", "'unsafe-inline'"],
+  'img-src': ["'self'", 'data:'],
   // The engraver puts the few music signs of its texts (tempo, dynamics) into the drawing as a font.
-  "font-src 'self' data:",
-  "connect-src 'self' data:",
+  'font-src': ["'self'", 'data:'],
+  'connect-src': ["'self'", 'data:'],
   // The clock that looks ahead for the sound is a worker which its library writes itself.
-  "worker-src 'self' blob:",
-  "frame-ancestors 'none'",
-  "base-uri 'self'",
-].join('; ');
+  'worker-src': ["'self'", 'blob:'],
+  'frame-ancestors': ["'none'"],
+  'base-uri': ["'self'"],
+};
+
+const headers = helmet({
+  contentSecurityPolicy: { useDefaults: false, directives: CONTENT_SECURITY_POLICY },
+  referrerPolicy: { policy: 'same-origin' },
+  // Served without TLS on this machine; whoever puts TLS in front says so there.
+  strictTransportSecurity: false,
+});
 
 /** Built files carry a hash in their names and never change; the page itself is asked for anew. */
 const HASHED = /-[A-Z0-9]{8}\.\w+$/;
@@ -37,8 +46,9 @@ const webApplication = (folder: string): express.RequestHandler[] => [
     },
   }),
   (request, response, next) => {
-    const isPage = request.method === 'GET' && (request.headers.accept ?? '').includes('text/html');
-    if (!isPage) return next();
+    // The page has an address for each place; what looks like a file is none of them.
+    const isPlace = request.method === 'GET' && !/\.\w+$/.test(request.path);
+    if (!isPlace) return next();
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile(resolve(folder, 'index.html'));
   },
@@ -50,18 +60,15 @@ export interface AppOptions {
   readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
+  /** Names it is called by, besides those of this machine itself. */
+  readonly names: readonly string[];
   readonly report: (cause: unknown) => void;
 }
 
-export const createApp = ({ store, versions, archive, webFolder, report }: AppOptions): Express => {
+export const createApp = ({ store, versions, archive, webFolder, names, report }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
-  app.use((_request, response, next) => {
-    response.setHeader('Content-Security-Policy', CONTENT_SECURITY_POLICY);
-    response.setHeader('X-Content-Type-Options', 'nosniff');
-    response.setHeader('Referrer-Policy', 'same-origin');
-    next();
-  });
+  app.use(headers, onlyAt(names), onlyFromOwnPages);
   app.use('/api/pieces', pieceRoutes(store, versions));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, 'not-found', 'There is no such address.'));

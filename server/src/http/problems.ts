@@ -3,9 +3,11 @@ import type { ErrorRequestHandler, Response } from 'express';
 
 const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
   'bad-request': { status: 400, title: 'The request could not be read' },
+  forbidden: { status: 403, title: 'Not from here' },
   'not-found': { status: 404, title: 'There is nothing here' },
   'unreadable-file': { status: 422, title: 'The file could not be read' },
   'too-large': { status: 413, title: 'The file is too large' },
+  'wrong-type': { status: 415, title: 'Sent as something else' },
   conflict: { status: 409, title: 'Saved elsewhere in the meantime' },
   internal: { status: 500, title: 'Something went wrong in the program' },
 };

@@ -3,9 +3,11 @@ import {
   andThen,
   createPlanner,
   DEFAULT_HAND,
+  fail,
   ok,
   parseMusicXml,
   readScore,
+  repeatedNoteId,
   serializeMusicXml,
   type MusicXmlError,
   type Result,
@@ -52,6 +54,13 @@ export const importPiece = (
   return ok({ piece, notices });
 };
 
-/** Reads a document that was corrected here; it is kept as it came. */
+/**
+ * Reads a document that was corrected here; it is kept as it came. Notes must have ids of their own: reading would give a
+ * repeated one a new id, and the fingers of the plan would miss it.
+ */
 export const readCorrected = (document: string): Result<Description & { document: string }, MusicXmlError> =>
-  andThen(andThen(parseMusicXml(document), readScore), (score) => ok({ ...describe(score), document }));
+  andThen(parseMusicXml(document), (dom) => {
+    const id = repeatedNoteId(dom);
+    if (id !== undefined) return fail({ code: 'repeated-id', id });
+    return andThen(readScore(dom), (score) => ok({ ...describe(score), document }));
+  });

@@ -1,5 +1,6 @@
 import {
   createdSchema,
+  lanesOf,
   NEW_DESK,
   pieceListSchema,
   pieceSchema,
@@ -60,7 +61,8 @@ describe('bringing in a piece', () => {
     const { score } = openScore(bytes);
     expect(piece.plan.revision).toBe(1);
     expect(piece.plan.fingers.map(({ noteId }) => noteId).sort()).toEqual(score.notes.map(({ id }) => id).sort());
-    expect(piece.ribbon).toHaveLength(2 * score.bars.length);
+    expect(piece.plan.ribbon).toHaveLength(2 * score.bars.length);
+    expect(piece.lanes).toEqual(lanesOf(piece.plan.ribbon));
     expect(await shelf()).toMatchObject([{ id: piece.id, title: score.title, notes: score.notes.length }]);
   });
 
@@ -131,6 +133,58 @@ describe('saving a plan', () => {
     expect(response.status).toBe(400);
     expect(JSON.stringify(await problemOf(response))).not.toContain('at ');
   });
+});
+
+describe('what would break a piece', () => {
+  const bad = async (response: Promise<Response>, words: string): Promise<void> => {
+    const { status, detail } = await problemOf(await response);
+    expect([status, detail]).toEqual([400, expect.stringContaining(words)]);
+  };
+
+  it('is refused: a note or a bar that is named twice', async () => {
+    const piece = await add();
+    const { plan } = piece;
+    await bad(save(piece.id, 1, { ...plan, fingers: [...plan.fingers, plan.fingers[0]!] }), 'name a note twice');
+    await bad(save(piece.id, 1, { ...plan, ribbon: [...plan.ribbon, plan.ribbon[0]!] }), 'names a bar of a hand twice');
+    const given = [{ noteId: 'n1', side: 'left' as const }];
+    await bad(save(piece.id, 1, { ...plan, desk: { ...NEW_DESK, given: [...given, ...given] } }), 'name a note twice');
+  });
+
+  it('is refused: characters that are no text', async () => {
+    const piece = await add();
+    const { plan } = piece;
+    const [first, ...others] = plan.fingers;
+    await bad(save(piece.id, 1, { ...plan, fingers: [{ ...first!, noteId: 'a\u0000' }, ...others] }), 'no text');
+    const remarks = [{ side: 'right' as const, bar: 0, text: 'ring\u0007' }];
+    await bad(save(piece.id, 1, { ...plan, desk: { ...NEW_DESK, remarks } }), 'no text');
+    expect((await bringIn(server, SHORT, '?name=a%00b')).status).toBe(400);
+  });
+
+  it('is refused: music in which two notes go by one name', async () => {
+    const piece = await add();
+    const [one, other] = piece.plan.fingers.map(({ noteId }) => noteId) as [string, string];
+    const document = piece.document.replace(`"${other}"`, `"${one}"`);
+    const response = await server.fetch(`api/pieces/${piece.id}/plan`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ ...piece.plan, revision: undefined, baseRevision: 1, document }),
+    });
+    expect((await problemOf(response)).detail).toContain(`both called “${one}”`);
+  });
+});
+
+describe('files that are made to be slow', () => {
+  it.each([
+    ['eight megabytes of “<”', '<'.repeat(8 * 1024 * 1024 - 100), 'x.musicxml'],
+    ['a bar of a thousand overlays', `X:1\nK:C\nC${'&'.repeat(1200)}C|\n`, 'x.abc'],
+  ])(
+    'are refused at once: %s',
+    async (_what, content, name) => {
+      const response = await bringIn(server, content, `?name=${name}`);
+      expect(response.status).toBe(422);
+    },
+    10_000,
+  );
 });
 
 describe('correcting the music', () => {

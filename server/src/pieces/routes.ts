@@ -14,6 +14,7 @@ import {
 import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
 import { json, raw, Router, type Request, type Response } from 'express';
+import { onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece, NUMBERS_SENT } from './export';
 import { importPiece, readCorrected } from './import';
@@ -22,6 +23,9 @@ import type { VersionStore } from './versions';
 
 /** A plan of the longest piece that is read, as JSON, with its document. */
 const MAX_PLAN_BYTES = '36mb';
+
+/** Files come and go as bytes, whatever they call themselves. */
+const BYTES = 'application/octet-stream';
 
 const noSuchPiece = (response: Response): void =>
   sendProblem(response, 'not-found', 'This piece is no longer on the shelf.');
@@ -146,7 +150,7 @@ const sourceRoute =
     if (source.bytes === null) return sendProblem(response, 'not-found', 'The file of this piece was not kept.');
     response
       .attachment(source.name || 'piece')
-      .type('application/octet-stream')
+      .type(BYTES)
       .send(source.bytes);
   };
 
@@ -158,7 +162,10 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router =
     response.json(pieceListSchema.parse({ pieces: await store.list() }));
   });
 
-  router.post('/', raw({ type: () => true, limit: MAX_FILE_BYTES }), importRoute(store));
+  const file = [onlyAs(BYTES), raw({ type: BYTES, limit: MAX_FILE_BYTES })];
+  const asJson = [onlyAs('application/json'), json({ limit: MAX_PLAN_BYTES })];
+
+  router.post('/', file, importRoute(store));
 
   router.get('/:id', async (request, response) => {
     const id = idOf(request);
@@ -173,10 +180,10 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router =
     response.status(204).end();
   });
 
-  router.put('/:id/plan', json({ limit: MAX_PLAN_BYTES }), saveRoute(store));
+  router.put('/:id/plan', asJson, saveRoute(store));
 
   router.get('/:id/versions', listVersionsRoute(versions));
-  router.post('/:id/versions', json({ limit: MAX_PLAN_BYTES }), keepVersionRoute(versions));
+  router.post('/:id/versions', asJson, keepVersionRoute(versions));
   router.get('/:id/versions/:version', getVersionRoute(versions));
   router.delete('/:id/versions/:version', removeVersionRoute(versions));
 

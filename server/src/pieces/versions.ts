@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { versionSchema, type KeepVersion, type Version, type VersionSummary } from '@kettle-step/contract';
 import { and, desc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { pieces, planVersions } from '../database/schema';
+import { pieceMusic, planVersions } from '../database/schema';
 
 /** Plans of a piece as they once were. */
 export interface VersionStore {
@@ -23,7 +23,8 @@ const summary = {
 
 export const createVersionStore = (db: Database): VersionStore => {
   const documentOf = async (pieceId: string): Promise<string | undefined> =>
-    (await db.select({ document: pieces.document }).from(pieces).where(eq(pieces.id, pieceId)))[0]?.document;
+    (await db.select({ document: pieceMusic.document }).from(pieceMusic).where(eq(pieceMusic.pieceId, pieceId)))[0]
+      ?.document;
   const one = (pieceId: string, id: string) => and(eq(planVersions.pieceId, pieceId), eq(planVersions.id, id));
 
   return {

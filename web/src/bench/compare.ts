@@ -13,7 +13,7 @@ import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { effortFigure, HAND_LETTERS, HAND_WORDS } from '../parts/words';
-import type { Extent, Place } from './decisions';
+import type { Extent, Place } from '../session/decisions';
 
 interface Figure {
   readonly text: string;

@@ -14,7 +14,7 @@ import type { RibbonCell } from '@kettle-step/contract';
 import { MOVE_WORDS, type Side } from '@kettle-step/core';
 import type { EChartsType } from 'echarts/core';
 import { effortFigure, HAND_WORDS } from '../parts/words';
-import type { Place } from './decisions';
+import type { Place } from '../session/decisions';
 
 /** What the chart shows of each bar and hand. */
 export interface EffortBar extends Place {

@@ -1,13 +1,15 @@
-import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { wordLost, type Decided, type KeepVersion, type Version, type VersionSummary } from '@kettle-step/contract';
+import { wordLost, type Decided, type Version, type VersionSummary } from '@kettle-step/contract';
 import { concatMap, map, of, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
-import { Autosave } from './autosave';
-import { BenchStore } from './bench.store';
-import { decisionsOf } from './decisions';
+import { decisionsOf } from '../session/decisions';
+import { History } from '../session/history';
+import { PieceSession } from '../session/piece-session';
+import { Preview } from '../session/preview';
+import { Saving } from '../session/saving';
 
 /** A bar in which a version has other fingers than stand now. */
 export interface DifferentBar {
@@ -17,15 +19,15 @@ export interface DifferentBar {
   readonly ours: string;
 }
 
-const timeNow = (): string => new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
-
-/** Versions of the plan: kept by name, brought back, compared; and both sides of a conflict. */
+/** Versions of the plan: kept by name, brought back, compared. */
 @Injectable()
 export class VersionsStore {
   private readonly pieces = inject(PiecesService);
-  private readonly bench = inject(BenchStore);
+  private readonly session = inject(PieceSession);
+  private readonly preview = inject(Preview);
+  private readonly history = inject(History);
+  private readonly saving = inject(Saving);
   private readonly engine = inject(EngineService);
-  private readonly autosave = inject(Autosave);
   private readonly destroyed = inject(DestroyRef);
 
   readonly list = signal<readonly VersionSummary[] | undefined>(undefined);
@@ -37,20 +39,12 @@ export class VersionsStore {
     undefined,
   );
 
-  constructor() {
-    // Another window was quicker: what stands here is kept at once, before anyone chooses.
-    effect(() => {
-      if (this.autosave.state().kind === 'conflict')
-        untracked(() => this.keepAs(`This window, ${timeNow()}`, 'conflict'));
-    });
-  }
-
   load(): void {
     this.run(this.pieces.versions(this.id()), (versions) => this.list.set(versions));
   }
 
   keep(name: string): void {
-    if (name.trim() !== '') this.keepAs(name.trim(), 'named');
+    if (name.trim() !== '') this.run(this.saving.keepAs(name.trim(), 'named'), () => this.load());
   }
 
   /** Brings a version back; like any decision it can be undone. */
@@ -65,7 +59,7 @@ export class VersionsStore {
     this.run(brought, ({ locks, desk, lost }) => {
       this.compared.set(undefined);
       this.lost.set(lost);
-      this.bench.decide({ locks, desk });
+      this.history.decide({ locks, desk });
     });
   }
 
@@ -88,39 +82,8 @@ export class VersionsStore {
     });
   }
 
-  /** After a conflict: keeps what the other window saved as a version and puts this window's work in its place. */
-  keepMine(): void {
-    const id = this.id();
-    this.run(
-      this.pieces.get(id).pipe(
-        concatMap((theirs) =>
-          this.pieces
-            .keepVersion(id, {
-              name: `The other window, ${timeNow()}`,
-              kind: 'conflict',
-              fingers: theirs.plan.fingers,
-              desk: theirs.plan.desk,
-            })
-            .pipe(map(() => theirs)),
-        ),
-      ),
-      (theirs) => this.bench.saveOver(theirs),
-    );
-  }
-
-  /** After a conflict: goes on with what was saved elsewhere; this window's work is among the versions. */
-  takeTheirs(): void {
-    this.bench.open(this.id());
-  }
-
   private id(): string {
-    return this.bench.piece()?.id ?? '';
-  }
-
-  private keepAs(name: string, kind: KeepVersion['kind']): void {
-    const content = this.bench.content();
-    const kept = content ? this.pieces.keepVersion(this.id(), { name, kind, ...content }) : of(undefined);
-    this.run(kept, () => this.load());
+    return this.session.piece()?.id ?? '';
   }
 
   private run<T>(work: Observable<T>, then: (value: T) => void): void {
@@ -137,12 +100,12 @@ export class VersionsStore {
   private onThisMusic(decided: Decided, document: string | null): Observable<Decided & { lost: readonly string[] }> {
     if (document === null) return of({ ...decided, lost: [] });
     return this.engine
-      .carry(document, this.bench.document(), decided)
+      .carry(document, this.session.document(), decided)
       .pipe(map(({ carried }) => ({ ...carried, lost: carried.lost.map(wordLost) })));
   }
 
   private differences({ locks: theirs }: Decided): readonly DifferentBar[] {
-    const [score, notes] = [this.bench.score(), this.bench.notes()];
+    const [score, notes] = [this.session.score(), this.preview.notes()];
     const places = new Map<string, DifferentBar & { differs: boolean }>();
     for (const note of score?.notes ?? []) {
       const [mine, other] = [notes.get(note.id)?.planned.finger ?? '–', theirs.get(note.id) ?? '–'];

@@ -6,7 +6,7 @@ import { NzEmptyModule } from 'ng-zorro-antd/empty';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { HAND_WORDS } from '../parts/words';
-import { BenchStore } from './bench.store';
+import { PieceSession } from '../session/piece-session';
 import { VersionsStore } from './versions.store';
 
 /** Versions of the plan: keep one by name, compare, bring back. */
@@ -19,7 +19,7 @@ import { VersionsStore } from './versions.store';
 })
 export class Versions {
   readonly store = inject(VersionsStore);
-  readonly bench = inject(BenchStore);
+  readonly session = inject(PieceSession);
   readonly name = signal('');
   readonly hands = HAND_WORDS;
 
@@ -33,6 +33,6 @@ export class Versions {
   }
 
   numberOf(bar: number): number {
-    return this.bench.score()?.bars[bar]?.number ?? bar + 1;
+    return this.session.score()?.bars[bar]?.number ?? bar + 1;
   }
 }

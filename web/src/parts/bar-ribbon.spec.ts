@@ -1,7 +1,9 @@
 import { TestBed } from '@angular/core/testing';
+import { lanesOf } from '@kettle-step/contract';
 import type { Finger } from '@kettle-step/core';
 import { testPiece } from '../../testing/piece';
 import { BarRibbon } from './bar-ribbon';
+import { SmallRibbon } from './small-ribbon';
 
 const { ribbon } = testPiece('( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | C5/4', new Map<string, Finger>([['n9', 5]]));
 
@@ -50,10 +52,20 @@ describe('the bar ribbon', () => {
     expect([...host.querySelectorAll('.sign')].map((sign) => sign.textContent)).toEqual(['=', '≠']);
     expect(host.querySelector('.cell')?.getAttribute('title')).toMatch(/the same music as the chosen bar$/);
   });
+});
 
-  it('in small is one picture with its sum in words', () => {
-    const { host } = show({ small: true });
-    expect(host.querySelector('button')).toBeNull();
-    expect(host.querySelector('[role="img"]')?.getAttribute('aria-label')).toBe('2 bars, 1 of 2 settled, 1 moves');
+describe('the small ribbon', () => {
+  it('is one picture with its sum in words', () => {
+    const fixture = TestBed.createComponent(SmallRibbon);
+    fixture.componentRef.setInput('lanes', lanesOf(ribbon));
+    fixture.detectChanges();
+    const host = fixture.nativeElement as HTMLElement;
+    expect(host.querySelector('[role="img"]')?.getAttribute('aria-label')).toBe('2 bars, 1 of 2 settled');
+    expect([...host.querySelectorAll('.cell')].map((cell) => cell.className)).toEqual([
+      'cell suggested moving',
+      'cell settled',
+      'cell silent',
+      'cell silent',
+    ]);
   });
 });

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { RibbonCell } from '@kettle-step/contract';
+import { FULL_EFFORT, type RibbonCell } from '@kettle-step/contract';
 import { MOVE_WORDS, SIDES, type Side } from '@kettle-step/core';
 import { effortFigure, HAND_LETTERS, HAND_WORDS } from './words';
 
@@ -28,9 +28,6 @@ interface Lane {
   readonly words: string;
   readonly cells: readonly ShownCell[];
 }
-
-/** Effort of one bar that fills its cell; beyond it the cell stays full. */
-const FULL_EFFORT = 8;
 
 const STATE_WORDS: Readonly<Record<RibbonCell['state'], string>> = {
   open: 'open',
@@ -61,8 +58,6 @@ const KEY_STEPS: Readonly<Record<string, (bar: number, count: number) => number>
 export class BarRibbon {
   readonly cells = input.required<readonly RibbonCell[]>();
   readonly chosenBar = input(0);
-  /** A small ribbon only shows; the large one can be clicked. */
-  readonly small = input(false);
   /** Bars with the same music as the chosen one. */
   readonly alike = input<readonly BarOfHand[]>([]);
   /** Bars that go their own way although others have the same music. */
@@ -79,14 +74,6 @@ export class BarRibbon {
         .map((cell) => this.shown(cell)),
     })),
   );
-
-  readonly summary = computed(() => {
-    const cells = this.cells();
-    const played = cells.filter(({ state }) => state !== 'silent').length;
-    const settled = cells.filter(({ state }) => state === 'settled').length;
-    const moves = cells.reduce((sum, cell) => sum + cell.moves.length, 0);
-    return `${cells.length / 2} bars, ${settled} of ${played} settled, ${moves} moves`;
-  });
 
   press(side: Side, event: Event): void {
     const cell = (event.target as Element).closest('[data-bar]');

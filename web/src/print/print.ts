@@ -8,30 +8,32 @@ import {
   type ElementRef,
   inject,
   input,
+  linkedSignal,
   signal,
+  untracked,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { RouterLink } from '@angular/router';
 import { WRITING_LEVELS, type Score, type WritingLevel } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
-import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { catchError, combineLatest, EMPTY, map, switchMap } from 'rxjs';
+import { PlaceHead } from '../parts/place-head';
 import { messageOf } from '../parts/words';
-import { EngineService } from '../services/engine.service';
 import { EngraverService } from '../services/engraver.service';
 import { indexDrawing, paintFingers, showPages } from '../score/drawing';
 import { layOut } from '../score/layout';
 import { drawMarks } from '../score/marks-drawing';
-import { Fill } from './fill';
-import { musicWidthPx, PAPERS, paginate, type Paper } from './pages';
-import { fontRule, offer, pngFile, sizeOf, svgFile } from './picture';
+import { Fill } from '../paper/fill';
+import { musicWidthPx, PAPERS, paginate, type Paper } from '../paper/pages';
+import { fontRule, offer, pngFile, sizeOf, svgFile } from '../paper/picture';
+import { PieceSession } from '../session/piece-session';
+import { Saving } from '../session/saving';
 import { PrintStore } from './print.store';
 
 /** Staff sizes, percent of the engraver's own: 7 mm as printed music has it, and 10 mm for eyes that need it. */
@@ -53,13 +55,12 @@ const WRITING_WORDS: Readonly<Record<WritingLevel, string>> = {
     NzAlertModule,
     NzButtonModule,
     NzCheckboxModule,
-    NzIconModule,
     NzInputModule,
     NzRadioModule,
     NzSpinModule,
-    RouterLink,
+    PlaceHead,
   ],
-  providers: [PrintStore, EngineService, EngraverService],
+  providers: [PrintStore],
   templateUrl: './print.html',
   styleUrl: './print.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -70,12 +71,14 @@ export class Print {
   /** Where systems are drawn and measured before they are laid on pages. */
   private readonly bench = viewChild<ElementRef<HTMLElement>>('measured');
   private readonly picture = viewChild<ElementRef<HTMLElement>>('picture');
+  private readonly saving = inject(Saving);
+  readonly session = inject(PieceSession);
   readonly store = inject(PrintStore);
   readonly id = input.required<string>();
 
   readonly paper = signal<Paper>('A4');
   readonly size = signal<Size>('normal');
-  readonly student = signal('');
+  readonly student = linkedSignal(() => this.session.piece()?.student ?? '');
   readonly date = signal(new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }));
   readonly papers = Object.keys(PAPERS) as readonly Paper[];
   readonly levels = WRITING_LEVELS;
@@ -89,9 +92,9 @@ export class Print {
 
   /** What the engraver is asked for; numbers and marks are drawn afterwards. */
   private readonly engraving = computed(() => {
-    const state = this.store.state();
-    if (state.kind !== 'ready') return undefined;
-    return { engravable: state.engravable, paper: this.paper(), scale: SIZES[this.size()] };
+    const engravable = this.session.engravable();
+    if (this.session.state().kind !== 'ready' || engravable === undefined) return undefined;
+    return { engravable, paper: this.paper(), scale: SIZES[this.size()] };
   });
 
   private readonly drawn = computed(() => {
@@ -100,16 +103,15 @@ export class Print {
   });
 
   constructor() {
-    effect(() => this.store.open(this.id()));
     effect(() => {
-      const state = this.store.state();
-      if (state.kind === 'ready') this.student.set(state.piece.student);
+      const id = this.id();
+      untracked(() => this.saving.open(id));
     });
     const engraved = toObservable(this.engraving).pipe(
       switchMap((wanted) => {
         if (!wanted) return EMPTY;
         const { engravable, paper, scale } = wanted;
-        return this.engraver.engrave(engravable, musicWidthPx(paper), scale).pipe(
+        return this.engraver.engraveWhole(engravable, musicWidthPx(paper), scale).pipe(
           map((systems) => ({ systems, paper })),
           catchError((cause: unknown) => {
             this.failure.set(messageOf(cause));
@@ -137,17 +139,13 @@ export class Print {
 
   /** Gives some bars, as they are on the page, as a picture. */
   takePicture(form: 'svg' | 'png'): void {
-    const [state, holder, notes, marks] = [
-      this.store.state(),
-      this.picture()?.nativeElement,
-      this.store.notes(),
-      this.store.marks(),
-    ];
-    if (state.kind !== 'ready' || !holder || !notes || !marks) return;
-    const bars = this.barsOfPicture(state.score);
+    const [score, engravable, title] = [this.session.score(), this.session.engravable(), this.session.piece()?.title];
+    const [holder, notes, marks] = [this.picture()?.nativeElement, this.store.notes(), this.store.marks()];
+    if (!score || !engravable || !holder || !notes || !marks) return;
+    const bars = this.barsOfPicture(score);
     this.failure.set(undefined);
     this.engraver
-      .engrave(state.engravable, musicWidthPx(this.paper()), SIZES[this.size()], bars)
+      .engraveWhole(engravable, musicWidthPx(this.paper()), SIZES[this.size()], bars)
       .pipe(
         switchMap(async ([drawing]) => {
           showPages(holder, drawing ? [drawing] : []);
@@ -162,7 +160,7 @@ export class Print {
         }),
       )
       .subscribe({
-        next: (file) => offer(file, `${state.piece.title} ${this.firstBar()}-${this.lastBar()}.${form}`),
+        next: (file) => offer(file, `${title} ${this.firstBar()}-${this.lastBar()}.${form}`),
         error: (cause: unknown) => this.failure.set(messageOf(cause)),
       });
   }

@@ -35,11 +35,18 @@ export const keepPagesInSight = (scroller: HTMLElement, sheet: HTMLElement): (()
   return () => observer.disconnect();
 };
 
-/** Puts the pages in place of what was drawn before. They are parsed as SVG, never as HTML. */
-export const showPages = (sheet: HTMLElement, pages: readonly string[]): void => {
+/** Pages are parsed as SVG, never as HTML. */
+const boxesOf = (pages: readonly string[]): readonly HTMLElement[] => {
   const parser = new DOMParser();
-  sheet.replaceChildren(...pages.map((page) => pageBox(parser.parseFromString(page, 'image/svg+xml').documentElement)));
+  return pages.map((page) => pageBox(parser.parseFromString(page, 'image/svg+xml').documentElement));
 };
+
+/** Puts the pages in place of what was drawn before. */
+export const showPages = (sheet: HTMLElement, pages: readonly string[]): void =>
+  sheet.replaceChildren(...boxesOf(pages));
+
+/** Puts more pages after those that are shown. */
+export const addPages = (sheet: HTMLElement, pages: readonly string[]): void => sheet.append(...boxesOf(pages));
 
 export const indexDrawing = (sheet: HTMLElement): Drawing => ({
   fingers: new Map(
@@ -150,18 +157,18 @@ const frameAround = (measure: SVGGElement): SVGElement | undefined => {
   return frame;
 };
 
-/** What was framed and ringed last, by drawing: looking for it through a long piece would take longer than drawing it. */
-const framed = new WeakMap<Drawing, readonly SVGElement[]>();
-
-/** Frames the chosen bar lightly, rings the chosen note, and brings both into sight. */
-export const frameChosen = (drawing: Drawing, id: string | undefined): void => {
-  for (const old of framed.get(drawing) ?? []) old.remove();
+/** Frames the chosen bar lightly, rings the chosen note, and brings both into sight; gives what takes frame and ring away. */
+export const frameChosen = (drawing: Drawing, id: string | undefined): (() => void) | undefined => {
   const note = id === undefined ? undefined : drawing.notes.get(id);
-  if (!note) return;
+  if (!note) return undefined;
   // What is out of sight has no measures.
   note.closest('.page')?.classList.remove('away');
   const measure = note.closest<SVGGElement>('g.measure');
   const frame = measure ? frameAround(measure) : undefined;
-  framed.set(drawing, [...(frame ? [frame] : []), ringAround(note)]);
+  const ring = ringAround(note);
   (measure ?? note).scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  return () => {
+    frame?.remove();
+    ring.remove();
+  };
 };

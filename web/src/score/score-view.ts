@@ -17,12 +17,16 @@ import { NzSpinModule } from 'ng-zorro-antd/spin';
 import {
   catchError,
   combineLatest,
+  connect,
   debounceTime,
   distinctUntilChanged,
   EMPTY,
   filter,
+  merge,
   Observable,
+  skip,
   switchMap,
+  take,
   tap,
 } from 'rxjs';
 import { messageOf } from '../parts/words';
@@ -31,7 +35,15 @@ import type { FingeredNote } from './fingered-notes';
 import { layOut } from './layout';
 import { drawMarks } from './marks-drawing';
 import type { ScoreMarks } from './score-marks';
-import { frameChosen, indexDrawing, keepPagesInSight, paintFingers, showPages, type Drawing } from './drawing';
+import {
+  addPages,
+  frameChosen,
+  indexDrawing,
+  keepPagesInSight,
+  paintFingers,
+  showPages,
+  type Drawing,
+} from './drawing';
 
 /** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
 const SCALE = 42;
@@ -91,7 +103,8 @@ export class ScoreView {
     const widths = elements.pipe(
       switchMap(({ nativeElement }) => widthsOf(nativeElement)),
       filter((width) => width > 200),
-      debounceTime(80),
+      // The first is taken at once; while a window is drawn larger or smaller the last counts.
+      connect((all) => merge(all.pipe(take(1)), all.pipe(skip(1), debounceTime(80)))),
       distinctUntilChanged(),
     );
     combineLatest([documents, widths])
@@ -104,10 +117,12 @@ export class ScoreView {
             }),
           ),
         ),
-        tap((pages) => {
-          showPages(this.sheet().nativeElement, pages);
+        tap(({ pages, lot }) => {
+          const sheet = this.sheet().nativeElement;
+          if (lot === 'first') showPages(sheet, pages);
+          else addPages(sheet, pages);
           this.failure.set(undefined);
-          this.drawing.set(indexDrawing(this.sheet().nativeElement));
+          this.drawing.set(indexDrawing(sheet));
         }),
         takeUntilDestroyed(destroyed),
       )
@@ -128,9 +143,10 @@ export class ScoreView {
       // Only once everything has been measured.
       if (this.layout()) onCleanup(keepPagesInSight(this.host.nativeElement, this.sheet().nativeElement));
     });
-    effect(() => {
+    effect((onCleanup) => {
       const drawing = this.drawing();
-      if (drawing) frameChosen(drawing, this.chosenId());
+      const takeAway = drawing && frameChosen(drawing, this.chosenId());
+      if (takeAway) onCleanup(takeAway);
     });
   }
 

@@ -12,7 +12,8 @@ import {
   type Side,
 } from '@kettle-step/core';
 import type { Carried, Decided, EngineAnswer, FingeringDesk, SentPlan } from '@kettle-step/contract';
-import { filter, map, tap, type Observable } from 'rxjs';
+import { filter, map, tap, type Observable, type OperatorFunction } from 'rxjs';
+import { startWorker } from './start-worker';
 import { WorkerRequests } from './worker-requests';
 
 /** What a fingering is worked out from besides the notes. */
@@ -44,14 +45,28 @@ const wire = ({ locks, desk: { settings, apart, given } }: Given) => ({
   desk: { settings, apart, given },
 });
 
-const unexpected = (answer: EngineAnswer): Error =>
-  new Error(answer.kind === 'failed' ? answer.message : 'out of turn');
+type AnswerOf<Kind extends EngineAnswer['kind']> = Extract<EngineAnswer, { readonly kind: Kind }>;
+
+/** The answer of the kind that was asked for; fails with what went wrong in place of it. */
+const only =
+  <Kind extends EngineAnswer['kind']>(kind: Kind): OperatorFunction<EngineAnswer, AnswerOf<Kind>> =>
+  (answers) =>
+    answers.pipe(
+      map((answer) => {
+        if (answer.kind === kind) return answer as AnswerOf<Kind>;
+        if (answer.kind === 'refused') throw new Refusal(answer.message);
+        throw new Error(
+          answer.kind === 'failed' ? answer.message : `The engine answered "${answer.kind}", not "${kind}".`,
+        );
+      }),
+    );
 
 /** The engine in its worker. One piece is open at a time. */
-@Injectable()
+@Injectable({ providedIn: 'root' })
 export class EngineService implements OnDestroy {
-  private readonly worker = new Worker(new URL('../workers/engine.worker', import.meta.url), { type: 'module' });
+  private readonly worker = startWorker.engine();
   private readonly requests = new WorkerRequests<EngineAnswer>(this.worker, true);
+  private document: string | undefined;
   /** The hands that were sent last, also for plans that nobody waited for any more. */
   private hands: Partial<Record<Side, HandPlan>> = {};
 
@@ -69,85 +84,69 @@ export class EngineService implements OnDestroy {
     });
   }
 
+  /** Whether this document is the one that was opened last. */
+  holds(document: string): boolean {
+    return this.document === document;
+  }
+
   /** Reads the document; gives the score, and the document with a place for a finger on every note. */
   open(document: string): Observable<{ readonly score: Score; readonly engravable: string }> {
-    return this.requests.ask({ kind: 'open', document }).pipe(
-      map((answer) => {
-        if (answer.kind !== 'opened') throw unexpected(answer);
-        return answer;
-      }),
-    );
+    this.document = document;
+    return this.requests
+      .ask({ kind: 'open', document })
+      .pipe(only('opened'), tap({ error: () => (this.document = undefined) }));
   }
 
   /** Fingers the open piece round what is settled. Whoever stops listening has the work left off. */
   plan(given: Given): Observable<PianoPlan> {
     return this.watched({ kind: 'plan', ...wire(given) }).pipe(
-      map((answer) => {
-        if (answer.kind !== 'planned') throw unexpected(answer);
-        return this.whole(answer.plan);
-      }),
+      only('planned'),
+      map(({ plan }) => this.whole(plan)),
     );
   }
 
   /** By how much the best other way is dearer, bar by bar. */
   margins(given: Given): Observable<readonly Margin[]> {
     return this.watched({ kind: 'margins', ...wire(given) }).pipe(
-      map((answer) => {
-        if (answer.kind !== 'margins') throw unexpected(answer);
-        return answer.margins;
-      }),
+      only('margins'),
+      map(({ margins }) => margins),
     );
   }
 
   /** Other ways to play some bars, best first. */
   alternatives({ side, bars, count, ...given }: Passage): Observable<readonly BarAlternative[]> {
     return this.requests.ask({ kind: 'alternatives', side, bars, count, ...wire(given) }).pipe(
-      map((answer) => {
-        if (answer.kind !== 'alternatives') throw unexpected(answer);
-        return answer.alternatives;
-      }),
+      only('alternatives'),
+      map(({ alternatives }) => alternatives),
     );
   }
 
   /** Printed, suggested and ours side by side. */
   compare(given: Given): Observable<Comparison> {
     return this.requests.ask({ kind: 'compare', ...wire(given) }).pipe(
-      map((answer) => {
-        if (answer.kind !== 'compared') throw unexpected(answer);
-        return answer.comparison;
-      }),
+      only('compared'),
+      map(({ comparison }) => comparison),
     );
   }
 
   /** Mends a document; fails with a `Refusal` where it cannot be done. */
-  correct(document: string, correction: Correction, decided: Decided): Observable<CarriedOver> {
-    const { locks, desk } = decided;
-    return this.requests
-      .ask({ kind: 'correct', document, correction, locks: [...locks], desk })
-      .pipe(map((answer) => this.carriedOver(answer)));
+  correct(document: string, correction: Correction, { locks, desk }: Decided): Observable<CarriedOver> {
+    return this.requests.ask({ kind: 'correct', document, correction, locks: [...locks], desk }).pipe(only('carried'));
   }
 
   /** Carries decisions from one document to another of the same music. */
   carry(from: string, to: string, { locks, desk }: Decided): Observable<CarriedOver> {
-    return this.requests
-      .ask({ kind: 'carry', from, to, locks: [...locks], desk })
-      .pipe(map((answer) => this.carriedOver(answer)));
+    return this.requests.ask({ kind: 'carry', from, to, locks: [...locks], desk }).pipe(only('carried'));
   }
 
   ngOnDestroy(): void {
     this.requests.end();
   }
 
-  private carriedOver(answer: EngineAnswer): CarriedOver {
-    if (answer.kind === 'refused') throw new Refusal(answer.message);
-    if (answer.kind !== 'carried') throw unexpected(answer);
-    return { document: answer.document, carried: answer.carried };
-  }
-
   /** A plan with the hands that were not sent again. */
   private whole(plan: SentPlan): PianoPlan {
     const { right, left } = this.hands;
-    if (!right || !left) throw new Error('out of turn');
+    if (!right || !left) throw new Error('The first plan of a piece came without its hands.');
     return { ...plan, hands: { right, left } };
   }
 

@@ -1,10 +1,11 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import type { ReadAnswer, ReadChoice } from '@kettle-step/contract';
 import { from, switchMap, type Observable } from 'rxjs';
+import { startWorker } from './start-worker';
 import { WorkerRequests } from './worker-requests';
 
 /** Reads files in a worker; it starts, and its parsers load, with the first file. */
-@Injectable()
+@Injectable({ providedIn: 'root' })
 export class ReaderService implements OnDestroy {
   private requests: WorkerRequests<ReadAnswer> | undefined;
 
@@ -25,9 +26,7 @@ export class ReaderService implements OnDestroy {
   }
 
   private started(): WorkerRequests<ReadAnswer> {
-    this.requests ??= new WorkerRequests<ReadAnswer>(
-      new Worker(new URL('../workers/reader.worker', import.meta.url), { type: 'module' }),
-    );
+    this.requests ??= new WorkerRequests<ReadAnswer>(startWorker.reader());
     return this.requests;
   }
 }

@@ -7,7 +7,6 @@ import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { NzTableModule } from 'ng-zorro-antd/table';
 import { NzUploadModule, type NzUploadFile } from 'ng-zorro-antd/upload';
-import { ReaderService } from '../services/reader.service';
 import { ArrivalsStore, type Arrival } from './arrivals.store';
 
 const FORMAT_WORDS: Readonly<Record<FileSummary['format'], string>> = {
@@ -30,7 +29,7 @@ const STATE_WORDS = {
 @Component({
   selector: 'ks-arrivals',
   imports: [FormsModule, NzButtonModule, NzIconModule, NzProgressModule, NzTableModule, NzUploadModule, RouterLink],
-  providers: [ArrivalsStore, ReaderService],
+  providers: [ArrivalsStore],
   templateUrl: './arrivals.html',
   styleUrl: './arrivals.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,40 +1,55 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { PieceSummary } from '@kettle-step/contract';
+import { LEVELS, PROGRESS, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzEmptyModule } from 'ng-zorro-antd/empty';
 import { NzIconModule } from 'ng-zorro-antd/icon';
+import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { catchError, map, of } from 'rxjs';
-import { BarRibbon } from '../parts/bar-ribbon';
+import { PlaceHead } from '../parts/place-head';
+import { SmallRibbon } from '../parts/small-ribbon';
 import { pretty } from '../parts/words';
-import { PiecesService, ServerProblem } from '../services/pieces.service';
 import { Arrivals } from './arrivals';
+import type { ShelfOrder } from './shelf-order';
+import { ShelfStore } from './shelf.store';
 import { StudioArchive } from './studio-archive';
 
-type Shown =
-  | { readonly kind: 'loading' }
-  | { readonly kind: 'failed'; readonly message: string }
-  | { readonly kind: 'ready'; readonly pieces: readonly PieceSummary[] };
+/** Height of a row, pixels; the style sheet sets the same. */
+const ROW_PX = 74;
 
-const wordsOf = (cause: unknown): string =>
-  cause instanceof ServerProblem ? cause.message : 'Something went wrong; please try again.';
+const PROGRESS_WORDS: Readonly<Record<PieceProgress, string>> = {
+  untouched: 'nothing settled',
+  begun: 'begun',
+  settled: 'all settled',
+};
+
+const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
+  title: 'by title',
+  student: 'by student',
+  lately: 'last worked on first',
+};
 
 /** The shelf: every piece with its ribbon, and the door for new ones. */
 @Component({
   selector: 'ks-shelf',
   imports: [
     Arrivals,
-    BarRibbon,
+    FormsModule,
     NzAlertModule,
     NzButtonModule,
     NzEmptyModule,
     NzIconModule,
+    NzInputModule,
     NzPopconfirmModule,
     NzSpinModule,
+    PlaceHead,
     RouterLink,
+    ScrollingModule,
+    SmallRibbon,
     StudioArchive,
   ],
   templateUrl: './shelf.html',
@@ -42,31 +57,19 @@ const wordsOf = (cause: unknown): string =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Shelf {
-  private readonly service = inject(PiecesService);
+  readonly store = inject(ShelfStore);
 
-  readonly shown = signal<Shown>({ kind: 'loading' });
-  /** Why a piece could not be taken off. */
-  readonly refusal = signal<string | undefined>(undefined);
+  readonly rowPx = ROW_PX;
+  readonly levels = LEVELS;
+  readonly progress = PROGRESS.map((value) => ({ value, words: PROGRESS_WORDS[value] }));
+  readonly orders = (Object.keys(ORDER_WORDS) as ShelfOrder[]).map((value) => ({ value, words: ORDER_WORDS[value] }));
   readonly pretty = pretty;
 
   constructor() {
-    this.load();
+    this.store.load();
   }
 
-  load(): void {
-    this.service
-      .list()
-      .pipe(
-        map((pieces): Shown => ({ kind: 'ready', pieces })),
-        catchError((cause: unknown) => of<Shown>({ kind: 'failed', message: wordsOf(cause) })),
-      )
-      .subscribe((shown) => this.shown.set(shown));
-  }
-
-  remove(piece: PieceSummary): void {
-    this.service.remove(piece.id).subscribe({
-      next: () => this.load(),
-      error: (cause: unknown) => this.refusal.set(`${piece.title}: ${wordsOf(cause)}`),
-    });
+  byId(_index: number, { id }: PieceSummary): string {
+    return id;
   }
 }

@@ -10,19 +10,17 @@ import {
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { Router, RouterLink } from '@angular/router';
+import { Router } from '@angular/router';
 import type { Side } from '@kettle-step/core';
 import { isLowVoice, pitchesOfLast, standingAt, type Edit, type Template } from '@kettle-step/core/typing';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzIconModule } from 'ng-zorro-antd/icon';
 import { KeyboardsService } from '../keyboards/keyboards.service';
 import { PianoKeys } from '../keyboards/piano-keys';
+import { PlaceHead } from '../parts/place-head';
 import { beatFigure, HAND_WORDS } from '../parts/words';
 import { ScoreView } from '../score/score-view';
-import { EngraverService } from '../services/engraver.service';
-import { ReaderService } from '../services/reader.service';
-import { TouchService } from '../sound/touch.service';
+import { Player } from '../sound/player.service';
 import { AbcEditor } from './abc-editor';
 import { Beginning } from './beginning';
 import { lengthWords } from './lengths';
@@ -36,8 +34,8 @@ const HEARD: ReadonlySet<StepCommand['kind']> = new Set(['letter', 'alter', 'oct
 /** Type it in: a text beside its engraving, written letter by letter, by single keys, or on a piano keyboard. */
 @Component({
   selector: 'ks-type-in',
-  imports: [AbcEditor, Beginning, NzAlertModule, NzButtonModule, NzIconModule, PianoKeys, RouterLink, ScoreView],
-  providers: [TypingStore, ReaderService, EngraverService],
+  imports: [AbcEditor, Beginning, NzAlertModule, NzButtonModule, PianoKeys, PlaceHead, ScoreView],
+  providers: [TypingStore],
   templateUrl: './type-in.html',
   styleUrl: './type-in.less',
   host: { '(document:keydown)': 'pressAnywhere($event)' },
@@ -46,7 +44,7 @@ const HEARD: ReadonlySet<StepCommand['kind']> = new Set(['letter', 'alter', 'oct
 export class TypeIn {
   readonly store = inject(TypingStore);
   readonly keyboards = inject(KeyboardsService);
-  readonly sound = inject(TouchService);
+  readonly sound = inject(Player);
   private readonly router = inject(Router);
   private readonly editor = viewChild(AbcEditor);
   private readonly steps = viewChild<ElementRef<HTMLElement>>('steps');
@@ -82,8 +80,6 @@ export class TypeIn {
   });
 
   constructor() {
-    // The engraver takes a moment to start: it does so while the title is typed.
-    inject(EngraverService);
     afterNextRender(() => this.takeUp());
     this.keyboards.chords.pipe(takeUntilDestroyed()).subscribe((keys) => {
       if (!this.beginning()) this.apply(this.store.strike(keys, this.joining()));
@@ -120,7 +116,7 @@ export class TypeIn {
 
   do(command: StepCommand): void {
     this.apply(this.store.step(command));
-    if (HEARD.has(command.kind)) this.sound.strike(pitchesOfLast(this.store.typing()));
+    if (HEARD.has(command.kind)) void this.sound.strike(pitchesOfLast(this.store.typing()));
   }
 
   /** Whether a step that switches something is on; undefined for all others. */

@@ -1,10 +1,18 @@
-import { engineRequestSchema } from '@kettle-step/contract';
-import { createEngineJobs } from './engine-jobs';
+import { engineRequestSchema, NEW_DESK } from '@kettle-step/contract';
+import { createEngine } from './engine-handlers';
+import type { Surroundings } from './request-queue';
+import { TRIAL } from './trial';
 
-const jobs = createEngineJobs({
+const surroundings: Surroundings = {
   post: (answer) => postMessage(answer),
   pause: () => new Promise((resume) => setTimeout(resume)),
   now: () => performance.now(),
-});
+};
 
-addEventListener('message', ({ data }: MessageEvent<unknown>) => jobs.ask(engineRequestSchema.parse(data)));
+const engine = createEngine(surroundings);
+
+const trial = createEngine({ ...surroundings, post: () => undefined });
+trial.ask({ kind: 'open', request: 1, document: TRIAL });
+trial.ask({ kind: 'plan', request: 2, locks: [], desk: NEW_DESK });
+
+addEventListener('message', ({ data }: MessageEvent<unknown>) => engine.ask(engineRequestSchema.parse(data)));

@@ -9,6 +9,17 @@ export interface EngraveRequest {
   readonly bars?: readonly [number, number] | undefined;
 }
 
+/** Pages come in lots, in order: the first as soon as they are drawn, so that one need not wait for a long piece. */
 export type EngraveAnswer =
-  | { readonly kind: 'engraved'; readonly request: number; readonly pages: readonly string[] }
+  | {
+      readonly kind: 'engraved';
+      readonly request: number;
+      readonly pages: readonly string[];
+      readonly lot: 'first' | 'next';
+      /** Whether no more pages follow. */
+      readonly isLast: boolean;
+    }
   | { readonly kind: 'failed'; readonly request: number; readonly message: string };
+
+/** Some pages of a drawing. */
+export type Lot = Pick<Extract<EngraveAnswer, { readonly kind: 'engraved' }>, 'pages' | 'lot'>;

@@ -1,8 +1,9 @@
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import type { EngraveRequest, EngraveAnswer } from './engraver.protocol';
+import { TRIAL } from './trial';
 
-/** Engraves with Verovio; the module starts with the first request. */
+/** Verovio starts with this worker. */
 const starting = createVerovioModule().then((module) => new VerovioToolkit(module));
 let loaded: string | undefined;
 
@@ -15,7 +16,16 @@ const PAGE_HEIGHT = 280;
 /** High enough for all systems of some bars. */
 const PICTURE_HEIGHT = 20_000;
 
-const engrave = async ({ request, document, widthPx, scale, bars }: EngraveRequest): Promise<EngraveAnswer> => {
+/** So many pages are on the screen at first, one system each. */
+const FIRST_PAGES = 3;
+
+/** So often a trial is engraved before the engraver runs at its full speed. */
+const TRIALS = 3;
+
+const engrave = async (
+  { request, document, widthPx, scale, bars }: EngraveRequest,
+  post: (answer: EngraveAnswer) => void,
+): Promise<void> => {
   const toolkit = await starting;
   toolkit.setOptions({
     breaks: 'auto',
@@ -35,7 +45,7 @@ const engrave = async ({ request, document, widthPx, scale, bars }: EngraveReque
     svgAdditionalAttribute: ['fing@startid'],
   });
   if (document !== loaded) {
-    if (!toolkit.loadData(document)) return { kind: 'failed', request, message: 'This piece cannot be engraved.' };
+    if (!toolkit.loadData(document)) throw new Error('This piece cannot be engraved.');
     loaded = document;
   } else {
     toolkit.redoLayout();
@@ -46,14 +56,32 @@ const engrave = async ({ request, document, widthPx, scale, bars }: EngraveReque
     // A selection stays with what is loaded.
     loaded = undefined;
   }
-  const pages = Array.from({ length: toolkit.getPageCount() }, (_, page) => toolkit.renderToSVG(page + 1));
-  return { kind: 'engraved', request, pages };
+  const count = toolkit.getPageCount();
+  const send = (lot: 'first' | 'next', from: number, to: number): void => {
+    const pages = Array.from({ length: to - from }, (_, index) => toolkit.renderToSVG(from + index + 1));
+    post({ kind: 'engraved', request, lot, pages, isLast: to === count });
+  };
+  send('first', 0, Math.min(FIRST_PAGES, count));
+  if (count > FIRST_PAGES) send('next', FIRST_PAGES, count);
+};
+
+let asked = false;
+
+/** Gets the engraver up to speed for as long as nobody asks for anything. */
+const warmUp = async (): Promise<void> => {
+  for (let trial = 0; trial < TRIALS && !asked; trial += 1) {
+    loaded = undefined;
+    await engrave({ request: 0, document: TRIAL, widthPx: 900, scale: 42 }, () => undefined);
+    await new Promise((resume) => setTimeout(resume));
+  }
 };
 
 addEventListener('message', ({ data }: MessageEvent<EngraveRequest>) => {
-  engrave(data).then(
-    (answer) => postMessage(answer),
-    (cause: unknown) =>
-      postMessage({ kind: 'failed', request: data.request, message: String(cause) } satisfies EngraveAnswer),
-  );
+  asked = true;
+  engrave(data, (answer) => postMessage(answer)).catch((cause: unknown) => {
+    const message = cause instanceof Error ? cause.message : String(cause);
+    postMessage({ kind: 'failed', request: data.request, message } satisfies EngraveAnswer);
+  });
 });
+
+void warmUp();

@@ -8,6 +8,12 @@ export type AbcError =
   | { readonly code: 'no-notes'; readonly first: AbcRemark | null }
   | { readonly code: 'too-long-note'; readonly line: number; readonly column: number; readonly limitQuarters: number }
   | { readonly code: 'too-long'; readonly what: 'bars' | 'notes'; readonly limit: number }
+  | {
+      readonly code: 'too-many-overlays';
+      readonly line: number;
+      readonly column: number;
+      readonly limit: number;
+    }
   | { readonly code: 'unreadable'; readonly detail: string };
 
 /** A stretch of one line of the text; line and column counted from 1. */
@@ -46,6 +52,8 @@ export const explainAbcError = (error: AbcError): string => {
       return `Line ${error.line}, column ${error.column}: this note or rest is longer than ${error.limitQuarters} quarters; check the number after it.`;
     case 'too-long':
       return `The tune has more than ${error.limit.toLocaleString('en')} ${error.what}; bring it in in sections.`;
+    case 'too-many-overlays':
+      return `Line ${error.line}: one bar has more than ${error.limit} voices laid over it with “&”; write some of them as voices of their own (V:).`;
     case 'unreadable':
       return `The tune cannot be read (${error.detail}); take out what was written last and try again.`;
   }

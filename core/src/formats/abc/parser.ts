@@ -1,6 +1,7 @@
 import abcjs from 'abcjs';
 import { ContractError, fail, ok, type Result } from '../../result';
 import { lastUpTo } from '../../sorted';
+import { MAX_OVERLAYS } from '../limits';
 import type { AbcError, AbcRemark } from './errors';
 
 /** What of abcjs' parser result is read here; all of it may be missing in a damaged tune. */
@@ -101,6 +102,12 @@ export interface ParsedTune {
   readonly placeOf: (at: number) => { readonly line: number; readonly column: number };
 }
 
+/** The first line with a bar of more overlays than are read, counted from 0; -1 where there is none. */
+const lineOfOverlays = (lines: readonly string[]): number =>
+  lines.findIndex(
+    (line) => !/^(%|[A-Za-z]:)/.test(line) && line.split('|').some((bar) => bar.split('&').length > MAX_OVERLAYS + 1),
+  );
+
 /** Parses one tune of a text, counted from 0. */
 export const parseTune = (text: string, index: number): Result<ParsedTune, AbcError> => {
   const starts = tuneStarts(text);
@@ -110,6 +117,9 @@ export const parseTune = (text: string, index: number): Result<ParsedTune, AbcEr
   // The file's own header, before the first tune, holds for all of them.
   const header = lines.slice(0, starts[0]).filter((line) => /^(%%|[A-Za-z]:)/.test(line));
   const own = lines.slice(start, starts[index + 1]);
+  const crowded = lineOfOverlays(own);
+  if (crowded >= 0)
+    return fail({ code: 'too-many-overlays', line: start + crowded + 1, column: 1, limit: MAX_OVERLAYS });
   const inFile = (line: number): number => start + (line > header.length + 1 ? line - header.length : 1);
   try {
     // The parser takes a header for a tune's own when it stands after its X:.

@@ -25,6 +25,13 @@ const refusal = (text: string, index = 0): string => {
 };
 
 describe('ABC', () => {
+  it('reads voices laid over one another with &, and refuses more than any hand has (7.4)', () => {
+    expect(quarters(tune('CDEF & G,4|')).sort()).toEqual(['C4 0 1', 'D4 1 1', 'E4 2 1', 'F4 3 1', 'G3 0 4']);
+    expect(refusal(`X:1\nK:C\nCDEF|C${'&'.repeat(2000)}C|\n`)).toContain('Line 3: one bar has more than 8 voices');
+    // Bars are counted one by one, and words under the music may hold any sign.
+    expect(refusal(`X:1\nL:1/4\nK:C\n${'CDEF&G,4|'.repeat(12)}\nw:${'a & '.repeat(12)}\n`)).toBe('it reads');
+  });
+
   it('reads octaves: C is middle C, c the one above, commas and apostrophes go further (4.1)', () => {
     expect(quarters(tune("C, C c c'|"))).toEqual(['C3 0 1', 'C4 1 1', 'C5 2 1', 'C6 3 1']);
   });

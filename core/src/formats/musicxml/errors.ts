@@ -1,7 +1,8 @@
 /** Why a file could not be read. Facts only; `explainMusicXmlError` words them. */
 export type MusicXmlError =
   | { readonly code: 'empty' }
-  | { readonly code: 'too-large'; readonly bytes: number; readonly limitBytes: number; readonly unpacked: boolean }
+  /** Bytes of the file; null where unpacking it was left off at the limit. */
+  | { readonly code: 'too-large'; readonly bytes: number | null; readonly limitBytes: number }
   | { readonly code: 'bad-zip'; readonly detail: string }
   | { readonly code: 'not-xml'; readonly detail: string; readonly line: number | null }
   | { readonly code: 'truncated'; readonly line: number | null }
@@ -11,6 +12,7 @@ export type MusicXmlError =
   | { readonly code: 'no-piano-part'; readonly parts: readonly string[] }
   | { readonly code: 'no-notes' }
   | { readonly code: 'too-long'; readonly what: 'bars' | 'notes'; readonly limit: number }
+  | { readonly code: 'repeated-id'; readonly id: string }
   | { readonly code: 'bad-value'; readonly bar: string; readonly what: string; readonly found: string };
 
 const megabytes = (bytes: number): string => `${(bytes / 1024 / 1024).toFixed(1)} MB`;
@@ -22,7 +24,12 @@ export const explainMusicXmlError = (error: MusicXmlError): string => {
     case 'empty':
       return 'The file is empty; export it again from your notation program.';
     case 'too-large':
-      return `The ${error.unpacked ? 'unpacked score' : 'file'} is ${megabytes(error.bytes)}, and at most ${megabytes(error.limitBytes)} are read; export only the piano part, or a movement at a time.`;
+      return (
+        (error.bytes === null
+          ? `Unpacked, the score is more than the ${megabytes(error.limitBytes)} that are read`
+          : `The file is ${megabytes(error.bytes)}, and at most ${megabytes(error.limitBytes)} are read`) +
+        '; export only the piano part, or a movement at a time.'
+      );
     case 'bad-zip':
       return `The packed file (.mxl) cannot be opened (${error.detail}); export it again, or as plain MusicXML.`;
     case 'not-xml':
@@ -41,6 +48,8 @@ export const explainMusicXmlError = (error: MusicXmlError): string => {
       return 'The piano part has no notes to finger; check that the right part was exported.';
     case 'too-long':
       return `The piece has more than ${error.limit.toLocaleString('en')} ${error.what}; import it in sections.`;
+    case 'repeated-id':
+      return `Two notes of the music are both called “${error.id}”, so their fingers could not be told apart; bring the file in anew.`;
     case 'bad-value':
       return `Bar ${error.bar} has ${error.what} “${error.found}”, which cannot be read; mend that bar in your notation program and export again.`;
   }

@@ -22,6 +22,10 @@ const idsInUse = (document: MusicXmlDocument): Map<string, number> => {
   return seen;
 };
 
+/** An id that several notes have; undefined where each has its own, or none. */
+export const repeatedNoteId = (document: MusicXmlDocument): string | undefined =>
+  [...idsInUse(document)].find(([, uses]) => uses > 1)?.[0];
+
 /** Writes an id on every note element that has none, an unusable or a repeated one. Ids that are good stay. */
 export const giveNoteIds = (document: MusicXmlDocument): void => {
   const inUse = idsInUse(document);

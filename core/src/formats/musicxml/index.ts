@@ -1,7 +1,7 @@
 export { openMusicXml } from './open';
 export { parseMusicXml, serializeMusicXml, type MusicXmlDocument } from './document';
 export { explainMusicXmlError, type MusicXmlError } from './errors';
-export { dropHouseMarks } from './ids';
+export { dropHouseMarks, repeatedNoteId } from './ids';
 export { choosePianoParts, partChoices, type PartChoice } from './parts';
 export * from '../limits';
 export { composeMusicXml } from './compose';

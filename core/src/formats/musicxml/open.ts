@@ -1,7 +1,8 @@
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import { fail, ok, type Result } from '../../result';
 import type { MusicXmlError } from './errors';
 import { MAX_DOCUMENT_BYTES, MAX_FILE_BYTES, MAX_ZIP_ENTRIES } from '../limits';
+import { unzipWithin } from '../unzip';
 
 /** From the surroundings: the same in browsers, workers and Node (WHATWG Encoding standard). */
 declare class TextDecoder {
@@ -46,28 +47,19 @@ const containerScore = (container: Uint8Array | undefined): string | undefined =
   return attribute(score ?? roots[0] ?? '', 'full-path');
 };
 
-/** Unpacks only what is asked for; sizes are checked before memory is given to an entry, and again after. */
 const unpack = (
   bytes: Uint8Array,
   wanted: (name: string) => boolean,
-): Result<Record<string, Uint8Array>, MusicXmlError> => {
-  let entries = 0;
-  let tooLarge = 0;
-  try {
-    const files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        entries += 1;
-        if (entries > MAX_ZIP_ENTRIES) throw new Error(`more than ${MAX_ZIP_ENTRIES} entries`);
-        if (!wanted(name)) return false;
-        if (originalSize > MAX_DOCUMENT_BYTES) tooLarge = originalSize;
-        return originalSize <= MAX_DOCUMENT_BYTES;
-      },
-    });
-    if (tooLarge > 0)
-      return fail({ code: 'too-large', bytes: tooLarge, limitBytes: MAX_DOCUMENT_BYTES, unpacked: true });
-    return ok(files);
-  } catch (cause) {
-    return fail({ code: 'bad-zip', detail: cause instanceof Error ? cause.message : 'damaged' });
+): Result<Readonly<Record<string, Uint8Array>>, MusicXmlError> => {
+  const files = unzipWithin(bytes, wanted, { entries: MAX_ZIP_ENTRIES, bytes: MAX_DOCUMENT_BYTES });
+  if (files.kind === 'ok') return files;
+  switch (files.error.code) {
+    case 'too-large':
+      return fail({ code: 'too-large', bytes: null, limitBytes: MAX_DOCUMENT_BYTES });
+    case 'too-many':
+      return fail({ code: 'bad-zip', detail: `more than ${MAX_ZIP_ENTRIES} entries` });
+    case 'damaged':
+      return fail({ code: 'bad-zip', detail: files.error.detail });
   }
 };
 
@@ -88,6 +80,6 @@ const openZip = (bytes: Uint8Array): Opened => {
 export const openMusicXml = (bytes: Uint8Array): Opened => {
   if (bytes.length === 0) return fail({ code: 'empty' });
   if (bytes.length > MAX_FILE_BYTES)
-    return fail({ code: 'too-large', bytes: bytes.length, limitBytes: MAX_FILE_BYTES, unpacked: false });
+    return fail({ code: 'too-large', bytes: bytes.length, limitBytes: MAX_FILE_BYTES });
   return isZip(bytes) ? openZip(bytes) : decode(bytes);
 };

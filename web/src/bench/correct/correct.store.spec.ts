@@ -1,23 +1,13 @@
 import { TestBed } from '@angular/core/testing';
 import { NEW_DESK, type FileSummary, type LostDecision, type ReadAnswer } from '@kettle-step/contract';
 import { of, Subject, take, throwError, type Observable } from 'rxjs';
+import { line } from '../../../../core/testing/line';
+import { testPiece } from '../../../testing/piece';
+import { openSession } from '../../../testing/session';
+import type { CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
-import { BenchStore } from '../bench.store';
 import { CorrectStore } from './correct.store';
 import { valueNameOf, VALUES } from './values';
-import { line } from '../../../../core/testing/line';
-
-// The services start workers by their address, which only a bundler understands.
-jest.mock('../../services/engine.service', () => ({
-  EngineService: class EngineService {
-    readonly started = false;
-  },
-}));
-jest.mock('../../services/reader.service', () => ({
-  ReaderService: class ReaderService {
-    readonly started = false;
-  },
-}));
 
 const LOST: LostDecision = { kind: 'finger', side: 'left', bar: 3, pitch: 'C3', finger: 5 };
 const changed = { document: '<new/>', carried: { locks: new Map(), desk: NEW_DESK, lost: [LOST], kept: 7 } };
@@ -31,19 +21,15 @@ const summary: FileSummary = {
   tunes: [],
 };
 
-const setUp = (answer: Observable<unknown> = of(changed), read?: ReadAnswer) => {
-  const taken: unknown[] = [];
-  const bench = {
-    changing: () => false,
-    correct: () => answer,
-    carriedTo: () => of(changed),
-    take: (what: unknown) => taken.push(what),
-  };
+const setUp = (answer: Observable<CarriedOver> = of(changed), read?: ReadAnswer) => {
   const reader = { read: () => of(read ?? { kind: 'read', request: 1, summary, document: '<new/>' }) };
-  TestBed.configureTestingModule({
-    providers: [CorrectStore, { provide: BenchStore, useValue: bench }, { provide: ReaderService, useValue: reader }],
-  });
-  return { store: TestBed.inject(CorrectStore), taken };
+  const opened = openSession(testPiece('C4/1 D4 E4 F4 | G4/4'), new Map(), [
+    CorrectStore,
+    { provide: ReaderService, useValue: reader },
+  ]);
+  jest.spyOn(opened.engine, 'correct').mockReturnValue(answer);
+  jest.spyOn(opened.engine, 'carry').mockReturnValue(of(changed));
+  return { ...opened, store: TestBed.inject(CorrectStore) };
 };
 
 describe('mending the music', () => {
@@ -60,8 +46,30 @@ describe('mending the music', () => {
     expect(store.refusal()).toBe('Only 1 quarter is left');
   });
 
+  it('says so when the mended music cannot be fingered, and mends the next thing', () => {
+    const { store, engine, session } = setUp();
+    engine.broken = 'Too many voices.';
+    store.correct(() => ({ kind: 'delete', noteId: 'n1' }));
+    expect(store.refusal()).toBe('Too many voices.');
+    engine.broken = undefined;
+    store.correct(() => ({ kind: 'delete', noteId: 'n1' }));
+    expect([store.refusal(), session.document()]).toEqual(['', '<new/>']);
+  });
+
+  it('moves the chosen note along the scale of its key, by half steps and by octaves', () => {
+    const { store, engine } = setUp();
+    store.step(1);
+    store.halfStep(-1);
+    store.octave(1);
+    expect(jest.mocked(engine.correct).mock.calls.map(([, correction]) => correction)).toMatchObject([
+      { kind: 'pitch', pitch: { step: 'D', octave: 4 } },
+      { kind: 'pitch', pitch: { step: 'C', alter: -1, octave: 4 } },
+      { kind: 'pitch', pitch: { step: 'C', octave: 5 } },
+    ]);
+  });
+
   it('makes quick wishes wait for one another, each in its turn', () => {
-    const answers = new Subject<unknown>();
+    const answers = new Subject<CarriedOver>();
     const { store } = setUp(answers.pipe(take(1)));
     const asked: string[] = [];
     for (const noteId of ['n1', 'n2'])
@@ -77,22 +85,22 @@ describe('mending the music', () => {
   });
 
   it('shows what a newer file would keep and lose before anything is changed', () => {
-    const { store, taken } = setUp();
+    const { store, session } = setUp();
     store.look(new File(['X:1'], 'newer.abc'));
     expect(store.newer()).toMatchObject({ name: 'newer.abc', kept: 7, notices: ['As heard.'] });
-    expect(taken).toEqual([]);
+    expect(session.document()).not.toBe('<new/>');
     store.take();
-    expect(taken).toEqual([changed]);
+    expect(session.document()).toBe('<new/>');
     expect(store.newer()).toBeUndefined();
   });
 
   it('leaves the music as it is, also after a file that cannot be read', () => {
-    const { store, taken } = setUp(of(changed), { kind: 'refused', request: 1, message: 'No tune was found.' });
+    const { store, history } = setUp(of(changed), { kind: 'refused', request: 1, message: 'No tune was found.' });
     store.look(new File(['?'], 'letter.abc'));
     expect(store.refusal()).toBe('No tune was found.');
     expect(store.newer()).toBeUndefined();
     store.leave();
-    expect(taken).toEqual([]);
+    expect(history.canUndo()).toBe(false);
   });
 });
 

@@ -1,12 +1,14 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost } from '@kettle-step/contract';
-import type { Correction } from '@kettle-step/core';
-import { catchError, concatMap, defer, EMPTY, map, Subject, switchMap, tap, throwError, type Observable } from 'rxjs';
+import { halfStepBeside, stepBeside, type Correction, type Note, type Pitch } from '@kettle-step/core';
+import { catchError, concatMap, defer, EMPTY, map, Observable, Subject, switchMap, tap, throwError } from 'rxjs';
 import { messageOf, sizeProblem } from '../../parts/words';
-import type { CarriedOver } from '../../services/engine.service';
+import { EngineService, type CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
-import { BenchStore } from '../bench.store';
+import { History } from '../../session/history';
+import { PieceSession } from '../../session/piece-session';
+import { Selection } from '../../session/selection';
 
 /** A newer file that would take the place of the music, before anything is changed. */
 export interface Newer {
@@ -22,7 +24,10 @@ const lostWords = ({ carried }: CarriedOver): readonly string[] => carried.lost.
 /** Mends the music of the open piece, note by note or as a whole. */
 @Injectable()
 export class CorrectStore {
-  private readonly bench = inject(BenchStore);
+  private readonly session = inject(PieceSession);
+  private readonly history = inject(History);
+  private readonly selection = inject(Selection);
+  private readonly engine = inject(EngineService);
   private readonly reader = inject(ReaderService);
   private readonly destroyed = inject(DestroyRef);
 
@@ -49,6 +54,36 @@ export class CorrectStore {
     this.wishes.next(correction);
   }
 
+  /** Mends the chosen note, as it is when the wish has its turn. */
+  onNote(correction: (note: Note) => Correction): void {
+    this.correct(() => {
+      const note = this.selection.chosen()?.note;
+      return note && correction(note);
+    });
+  }
+
+  setPitch(change: (pitch: Pitch) => Pitch): void {
+    this.onNote(({ id, pitch }) => ({ kind: 'pitch', noteId: id, pitch: change(pitch) }));
+  }
+
+  /** Moves the note along the scale of the bar's key. */
+  step(by: number): void {
+    const fifths = this.session.score()?.bars[this.selection.chosenBar()]?.key.fifths ?? 0;
+    this.setPitch((pitch) => stepBeside(pitch, by, fifths));
+  }
+
+  halfStep(by: 1 | -1): void {
+    this.setPitch((pitch) => halfStepBeside(pitch, by));
+  }
+
+  octave(by: 1 | -1): void {
+    this.setPitch((pitch) => ({ ...pitch, octave: pitch.octave + by }));
+  }
+
+  takeOut(): void {
+    this.onNote(({ id }) => ({ kind: 'delete', noteId: id }));
+  }
+
   /** Reads a newer file of the piece and finds out what of the work would stay. */
   look(file: File): void {
     this.reading.set(true);
@@ -56,9 +91,9 @@ export class CorrectStore {
     const found = this.reader.read(file, file.name, { parts: [], tune: 0 }, true).pipe(
       switchMap((answer) => {
         if (answer.kind === 'refused') throw new Error(answer.message);
-        if (answer.kind !== 'read' || answer.document === null) throw new Error('out of turn');
+        if (answer.kind !== 'read' || answer.document === null) throw new Error('The file was read without its music.');
         const { notices } = answer.summary;
-        return this.bench.carriedTo(answer.document).pipe(
+        return this.engine.carry(this.session.document(), answer.document, this.session.decisions()).pipe(
           map((changed): Newer => ({
             name: file.name,
             notices,
@@ -77,7 +112,7 @@ export class CorrectStore {
   take(): void {
     const newer = this.newer();
     if (!newer) return;
-    this.bench.take(newer.changed);
+    this.history.take(newer.changed);
     this.lost.set(newer.lost);
     this.newer.set(undefined);
   }
@@ -88,7 +123,8 @@ export class CorrectStore {
 
   private mend(correction: Correction | undefined): Observable<unknown> {
     if (!correction) return EMPTY;
-    return this.bench.correct(correction).pipe(
+    return this.engine.correct(this.session.document(), correction, this.session.decisions()).pipe(
+      switchMap((changed) => this.laid(changed)),
       tap((changed) => {
         this.refusal.set('');
         this.lost.set(lostWords(changed));
@@ -98,6 +134,19 @@ export class CorrectStore {
         return EMPTY;
       }),
     );
+  }
+
+  /** Puts other music in place; answers when it is there. */
+  private laid(changed: CarriedOver): Observable<CarriedOver> {
+    return new Observable<CarriedOver>((subscriber) => {
+      const told = this.session.events.subscribe((event) => {
+        if (event.kind === 'worked') subscriber.next(changed);
+        else if (event.kind === 'taken-back') return subscriber.error(new Error(event.message));
+        if (event.kind !== 'wished') subscriber.complete();
+      });
+      this.history.take(changed);
+      return told;
+    });
   }
 
   private run<T>(work: Observable<T>, then: (value: T) => void): void {

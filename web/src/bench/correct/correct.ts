@@ -1,23 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import {
-  beatOf,
-  beatTicks,
-  halfStepBeside,
-  parsePitch,
-  pitchName,
-  respelled,
-  stepBeside,
-  type Correction,
-  type Note,
-  type Pitch,
-} from '@kettle-step/core';
+import { beatOf, beatTicks, parsePitch, pitchName, respelled, type Pitch } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { CommandButton } from '../../commands/command-button';
 import { beatFigure, HAND_WORDS, pretty } from '../../parts/words';
-import { BenchStore } from '../bench.store';
+import { PieceSession } from '../../session/piece-session';
+import { Selection } from '../../session/selection';
+import { BenchCommands } from '../bench-commands';
 import { CorrectStore } from './correct.store';
 import { valueNameOf, VALUES } from './values';
 
@@ -32,23 +24,24 @@ const readPitchName = (typed: string): Pitch | undefined => {
 /** Mends the music under the score: the chosen note, a note that is missing, a bar, or all of it by a newer file. */
 @Component({
   selector: 'ks-correct',
-  imports: [FormsModule, NzAlertModule, NzButtonModule, NzInputModule, RouterLink],
+  imports: [CommandButton, FormsModule, NzAlertModule, NzButtonModule, NzInputModule, RouterLink],
   templateUrl: './correct.html',
   styleUrl: './correct.less',
-  host: { '(document:keydown)': 'press($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Correct {
   readonly store = inject(CorrectStore);
+  readonly commands = inject(BenchCommands).correcting;
 
-  private readonly bench = inject(BenchStore);
+  private readonly session = inject(PieceSession);
+  private readonly selection = inject(Selection);
 
   // Read where they are made: a wish that has waited finds things as they are by then.
-  private readonly note = computed(() => this.bench.chosen()?.note);
-  private readonly score = computed(() => this.bench.score()!);
-  private readonly bar = this.bench.chosenBar;
-  readonly side = computed(() => this.bench.chosenPlace().side);
-  readonly pieceId = computed(() => this.bench.piece()?.id);
+  private readonly note = computed(() => this.selection.chosen()?.note);
+  private readonly score = computed(() => this.session.score()!);
+  private readonly bar = this.selection.chosenBar;
+  readonly side = computed(() => this.selection.chosenPlace().side);
+  readonly pieceId = computed(() => this.session.piece()?.id);
 
   readonly values = VALUES;
   readonly addPitch = signal('C4');
@@ -57,7 +50,6 @@ export class Correct {
   readonly addProblem = signal('');
 
   readonly number = computed(() => this.score().bars[this.bar()]?.number ?? this.bar() + 1);
-  private readonly fifths = computed(() => this.score().bars[this.bar()]?.key.fifths ?? 0);
   readonly hand = computed(() => HAND_WORDS[this.side()]);
   readonly otherHand = computed(() => HAND_WORDS[this.side() === 'right' ? 'left' : 'right']);
 
@@ -90,37 +82,25 @@ export class Correct {
     return [...new Set([...used, ...(free ? [free] : [])])].sort((a, b) => Number(a) - Number(b));
   });
 
-  step(by: number): void {
-    this.setPitch((pitch) => stepBeside(pitch, by, this.fifths()));
-  }
-
-  halfStep(by: 1 | -1): void {
-    this.setPitch((pitch) => halfStepBeside(pitch, by));
-  }
-
   respell(): void {
-    this.setPitch(respelled);
+    this.store.setPitch(respelled);
   }
 
   setValue(name: string): void {
     const named = VALUES.find((one) => one.name === name);
-    if (named) this.onNote(({ id }) => ({ kind: 'length', noteId: id, value: named.value }));
+    if (named) this.store.onNote(({ id }) => ({ kind: 'length', noteId: id, value: named.value }));
   }
 
   toggleTie(): void {
-    this.onNote(({ id, tiedIds }) => ({ kind: 'tie', noteId: id, tied: tiedIds.length === 0 }));
+    this.store.onNote(({ id, tiedIds }) => ({ kind: 'tie', noteId: id, tied: tiedIds.length === 0 }));
   }
 
   otherStaff(): void {
-    this.onNote(({ id, side }) => ({ kind: 'hand', noteId: id, side: side === 'right' ? 'left' : 'right' }));
+    this.store.onNote(({ id, side }) => ({ kind: 'hand', noteId: id, side: side === 'right' ? 'left' : 'right' }));
   }
 
   setVoice(voice: string): void {
-    this.onNote(({ id }) => ({ kind: 'voice', noteId: id, voice }));
-  }
-
-  takeOut(): void {
-    this.onNote(({ id }) => ({ kind: 'delete', noteId: id }));
+    this.store.onNote(({ id }) => ({ kind: 'voice', noteId: id, voice }));
   }
 
   add(): void {
@@ -147,27 +127,5 @@ export class Correct {
     const [file] = [...(field.files ?? [])];
     if (file) this.store.look(file);
     field.value = '';
-  }
-
-  press(event: KeyboardEvent): void {
-    const isField = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      const by = event.key === 'ArrowUp' ? 1 : -1;
-      if (event.shiftKey) this.halfStep(by);
-      else this.step(by);
-    } else if (event.key === 'Delete' && !isField) this.takeOut();
-    else return;
-    event.preventDefault();
-  }
-
-  private setPitch(change: (pitch: Pitch) => Pitch): void {
-    this.onNote(({ id, pitch }) => ({ kind: 'pitch', noteId: id, pitch: change(pitch) }));
-  }
-
-  private onNote(correction: (note: Note) => Correction): void {
-    this.store.correct(() => {
-      const note = this.note();
-      return note && correction(note);
-    });
   }
 }

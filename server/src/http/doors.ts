@@ -1,0 +1,50 @@
+import type { IncomingHttpHeaders } from 'node:http';
+import type { RequestHandler } from 'express';
+import { sendProblem } from './problems';
+
+/** Names under which this machine calls itself. */
+const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[?::1\]?)$/;
+
+export const isLoopback = (host: string): boolean => LOOPBACK.test(host);
+
+/** A name without its port, as in a Host header. */
+const nameOf = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
+
+/**
+ * Answers only where it is called by a name of its own: a page elsewhere can have its own name lead to this machine, and
+ * would then count as our page.
+ */
+export const onlyAt =
+  (names: readonly string[]): RequestHandler =>
+  (request, response, next) => {
+    const name = nameOf(request.headers.host ?? '');
+    if (isLoopback(name) || names.includes(name)) return next();
+    return sendProblem(
+      response,
+      'forbidden',
+      `Kettle Step is not called “${name}” here. Open it as 127.0.0.1, or name it in KETTLE_STEP_NAMES.`,
+    );
+  };
+
+const READING: ReadonlySet<string> = new Set(['GET', 'HEAD']);
+
+/** Whether a request comes from our own page, by what browsers say of it (Fetch Metadata; Origin, RFC 6454). */
+const isOwn = ({ host, origin, ...others }: IncomingHttpHeaders): boolean => {
+  const site = others['sec-fetch-site'];
+  if (site !== undefined) return site === 'same-origin' || site === 'none';
+  return origin !== undefined && URL.canParse(origin) && new URL(origin).host === host;
+};
+
+/** Lets nothing be changed by a page of somebody else. */
+export const onlyFromOwnPages: RequestHandler = (request, response, next) => {
+  if (READING.has(request.method) || isOwn(request.headers)) return next();
+  return sendProblem(response, 'forbidden', 'Only Kettle Step’s own pages change anything here.');
+};
+
+/** Takes bodies of one type: forms of other pages can send only types of their own. */
+export const onlyAs =
+  (type: string): RequestHandler =>
+  (request, response, next) => {
+    if (request.is(type)) return next();
+    return sendProblem(response, 'wrong-type', `This is sent as ${type}.`);
+  };

@@ -1,0 +1,100 @@
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import type { BarAlternative, Locks } from '@kettle-step/core';
+import { catchError, debounceTime, EMPTY, map, of, switchMap } from 'rxjs';
+import { EngineService } from '../services/engine.service';
+import { settle, settleWith, type Place } from '../session/decisions';
+import { History } from '../session/history';
+import { PieceSession } from '../session/piece-session';
+import { Preview } from '../session/preview';
+import { Selection } from '../session/selection';
+
+/** What is looked up of a bar: other ways to play it, best first. */
+export interface OtherWays {
+  readonly place: Place;
+  readonly locks: Locks;
+  readonly ways: readonly BarAlternative[];
+}
+
+/** So many ways are offered, where there are so many. */
+const OFFERED = 5;
+
+/** While one walks through the bars nothing is looked up, ms. */
+const QUIET_MS = 90;
+
+/** Other ways to play the chosen bar of the chosen hand: looked up when it is chosen, looked at one by one, taken. */
+@Injectable()
+export class OtherWaysStore {
+  private readonly engine = inject(EngineService);
+  private readonly session = inject(PieceSession);
+  private readonly selection = inject(Selection);
+  private readonly preview = inject(Preview);
+  private readonly history = inject(History);
+
+  private readonly found = signal<OtherWays | undefined>(undefined);
+  /** Which of the ways is looked at; -1 for what stands. */
+  readonly at = signal(-1);
+
+  private readonly wanted = computed(() => {
+    const solved = this.session.solved();
+    return solved && { place: this.selection.chosenPlace(), solved };
+  });
+
+  /** The ways of the chosen bar; undefined while they are looked up. */
+  readonly ways = computed((): readonly BarAlternative[] | undefined => {
+    const [found, wanted] = [this.found(), this.wanted()];
+    const isOf = found && found.place === wanted?.place && found.locks === wanted.solved.decisions.locks;
+    return isOf ? found.ways : undefined;
+  });
+
+  constructor() {
+    const destroyed = inject(DestroyRef);
+    toObservable(this.wanted)
+      .pipe(
+        debounceTime(QUIET_MS),
+        switchMap((wanted) => {
+          if (!wanted) return EMPTY;
+          const { place, solved } = wanted;
+          const bars = [place.bar, place.bar] as const;
+          return this.engine.alternatives({ ...solved.decisions, side: place.side, bars, count: OFFERED }).pipe(
+            map((ways): OtherWays => ({ place, locks: solved.decisions.locks, ways })),
+            catchError(() => of<OtherWays>({ place, locks: solved.decisions.locks, ways: [] })),
+          );
+        }),
+        takeUntilDestroyed(destroyed),
+      )
+      .subscribe((found) => this.found.set(found));
+
+    // Another bar, or another plan: what was looked at is left.
+    effect(() => {
+      this.wanted();
+      untracked(() => this.look(-1));
+    });
+  }
+
+  /** Shows one of the ways on score and rail; -1 goes back to what stands. */
+  look(at: number): void {
+    const ways = this.ways() ?? [];
+    const next = at >= 0 && at < ways.length ? at : -1;
+    if (next === this.at()) return;
+    this.at.set(next);
+    this.preview.look(ways[next]?.fingers);
+  }
+
+  /** The next way after the one that is looked at; after the last what stands. */
+  tryAnother(): void {
+    this.look(this.at() + 1);
+  }
+
+  /** Settles the bar with the way that is looked at, or as it stands. */
+  settle(): void {
+    const [score, solved] = [this.session.score(), this.session.solved()];
+    if (!score || !solved) return;
+    const [place, way] = [this.selection.chosenPlace(), this.ways()?.[this.at()]];
+    const { plan } = solved;
+    const decisions = this.session.decisions();
+    this.history.decide(
+      way ? settleWith(score, plan, decisions, place, way.fingers) : settle(score, plan, decisions, place),
+    );
+  }
+}

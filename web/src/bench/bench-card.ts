@@ -1,0 +1,44 @@
+import { ChangeDetectionStrategy, Component, effect, type ElementRef, inject, viewChild } from '@angular/core';
+import { LONGEST_REMARK } from '@kettle-step/contract';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { BarCard } from '../bar-card/bar-card';
+import { OtherWaysList } from '../bar-card/other-ways';
+import { OtherWaysStore } from '../bar-card/other-ways.store';
+import { CommandButton } from '../commands/command-button';
+import { afterPaint } from '../parts/after-paint';
+import { PieceSession } from '../session/piece-session';
+import { Preview } from '../session/preview';
+import { Selection } from '../session/selection';
+import { Actions } from './actions';
+import { BenchCommands } from './bench-commands';
+import { BenchView } from './bench-view';
+
+/** The card of the chosen bar: what it is, what can be decided about it, and a remark. */
+@Component({
+  selector: 'ks-bench-card',
+  imports: [BarCard, CommandButton, NzInputModule, OtherWaysList],
+  templateUrl: './bench-card.html',
+  styleUrl: './bench-card.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BenchCard {
+  readonly session = inject(PieceSession);
+  readonly selection = inject(Selection);
+  readonly others = inject(OtherWaysStore);
+  readonly actions = inject(Actions);
+  readonly commands = inject(BenchCommands).decide;
+  private readonly preview = inject(Preview);
+  private readonly view = inject(BenchView);
+  private readonly remarkField = viewChild<ElementRef<HTMLTextAreaElement>>('remarkField');
+
+  readonly longestRemark = LONGEST_REMARK;
+  private readonly latePlan = afterPaint(this.preview.plan);
+
+  constructor() {
+    effect(() => this.view.remarkField.set(this.remarkField()?.nativeElement));
+  }
+
+  plan() {
+    return this.latePlan() ?? this.preview.plan();
+  }
+}

@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
+import { NzDrawerModule } from 'ng-zorro-antd/drawer';
+import { KeysSheet } from '../commands/keys-sheet';
+import { MarkChoices } from '../score/mark-choices';
+import { MARK_KINDS } from '../score/score-marks';
+import { PieceSession } from '../session/piece-session';
+import { Actions } from './actions';
+import { BenchCommands } from './bench-commands';
+import { BenchView } from './bench-view';
+import { MARK_WORDS, SHEET_TITLES } from './bench-words';
+import { HandAndLevel } from './hand-and-level';
+import { Versions } from './versions';
+
+/** What lies over the desk while it is wanted: hand and level, versions, marks, keys. */
+@Component({
+  selector: 'ks-bench-sheets',
+  imports: [FormsModule, HandAndLevel, KeysSheet, NzCheckboxModule, NzDrawerModule, Versions],
+  template: `<nz-drawer
+    [nzVisible]="view.sheet() !== undefined"
+    [nzTitle]="title"
+    [nzWidth]="440"
+    nzPlacement="right"
+    (nzOnClose)="view.sheet.set(undefined)"
+  >
+    <ng-template #title>
+      @if (view.sheet(); as open) {
+        {{ titles[open] }}
+      }
+    </ng-template>
+    <ng-container *nzDrawerContent>
+      @if (view.sheet(); as open) {
+        <div role="dialog" aria-modal="true" [attr.aria-label]="titles[open]">
+          @switch (open) {
+            @case ('level') {
+              <ks-hand-and-level
+                [settings]="session.decisions().desk.settings"
+                (changed)="actions.setSettings($event)"
+              />
+            }
+            @case ('versions') {
+              <ks-versions />
+            }
+            @case ('marks') {
+              @for (kind of markKinds; track kind) {
+                <p>
+                  <label nz-checkbox [ngModel]="choices.marks()[kind]" (ngModelChange)="choices.toggle(kind)">{{
+                    markWords[kind]
+                  }}</label>
+                </p>
+              }
+            }
+            @case ('help') {
+              <ks-keys-sheet [groups]="commands.groups" />
+            }
+          }
+        </div>
+      }
+    </ng-container>
+  </nz-drawer>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BenchSheets {
+  readonly session = inject(PieceSession);
+  readonly view = inject(BenchView);
+  readonly actions = inject(Actions);
+  readonly commands = inject(BenchCommands);
+  readonly choices = inject(MarkChoices);
+  readonly titles = SHEET_TITLES;
+  readonly markKinds = MARK_KINDS;
+  readonly markWords = MARK_WORDS;
+}

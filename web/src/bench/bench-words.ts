@@ -1,0 +1,23 @@
+import type { MarkKind } from '../score/score-marks';
+
+/** What lies over the desk. */
+export type Sheet = 'level' | 'versions' | 'marks' | 'help';
+/** What lies between score and rail. */
+export type Panel = 'compare' | 'effort' | 'correct';
+
+export const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
+  level: 'Hand and level',
+  versions: 'Versions',
+  marks: 'Marks on the score',
+  help: 'Keys',
+};
+
+export const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
+  positions: 'Positions: a bracket with the name over the notes it covers',
+  moves: 'Moves: a sign where the hand moves',
+  reaches: 'Reaches: a double arrow where the hand is stretched',
+  checkpoints: 'Checkpoints: a diamond where finger and key can be checked',
+  'elbow-room': 'Elbow room: a line by the bar – full for no choice, dashed for some, dotted for much',
+};
+
+export const WRITING_WORDS = { every: 'all numbers', normal: 'normal', pencil: 'pencil' } as const;

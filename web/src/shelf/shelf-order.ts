@@ -1,0 +1,54 @@
+import { progressOf, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
+
+/** What is to be seen of the shelf, and in which order. An empty choice lets everything through. */
+export interface ShelfWishes {
+  readonly search: string;
+  readonly student: string;
+  readonly progress: PieceProgress | '';
+  readonly key: string;
+  readonly level: string;
+  readonly order: ShelfOrder;
+}
+
+export type ShelfOrder = 'title' | 'student' | 'lately';
+
+export const NO_WISHES: ShelfWishes = { search: '', student: '', progress: '', key: '', level: '', order: 'title' };
+
+/** Letters as they are looked for: without capitals and accents. */
+const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+
+const has = ({ title, composer, student }: PieceSummary, words: readonly string[]): boolean => {
+  const text = plain(`${title} ${composer} ${student}`);
+  return words.every((word) => text.includes(word));
+};
+
+const byText = (of: (piece: PieceSummary) => string) => {
+  const { compare } = new Intl.Collator('en', { numeric: true });
+  return (a: PieceSummary, b: PieceSummary): number => compare(of(a), of(b)) || compare(a.title, b.title);
+};
+
+const ORDERS: Readonly<Record<ShelfOrder, (a: PieceSummary, b: PieceSummary) => number>> = {
+  title: byText(({ title }) => title),
+  // Pieces for nobody yet come last.
+  student: byText(({ student }) => student || '\uffff'),
+  lately: (a, b) => (a.updatedAt < b.updatedAt ? 1 : -1),
+};
+
+/** The pieces that are wished to be seen, in order. */
+export const arranged = (pieces: readonly PieceSummary[], wishes: ShelfWishes): readonly PieceSummary[] => {
+  const words = plain(wishes.search).split(/\s+/).filter(Boolean);
+  return pieces
+    .filter(
+      (piece) =>
+        (wishes.student === '' || piece.student === wishes.student) &&
+        (wishes.key === '' || piece.key === wishes.key) &&
+        (wishes.level === '' || piece.level === wishes.level) &&
+        (wishes.progress === '' || progressOf(piece.lanes) === wishes.progress) &&
+        has(piece, words),
+    )
+    .sort(ORDERS[wishes.order]);
+};
+
+/** What there is to choose from, each once, in order. */
+export const choicesOf = (pieces: readonly PieceSummary[], of: (piece: PieceSummary) => string): readonly string[] =>
+  [...new Set(pieces.map(of))].filter((choice) => choice !== '').sort(new Intl.Collator('en').compare);

@@ -1,0 +1,64 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { PieceSummary } from '@kettle-step/contract';
+import { catchError, map, of } from 'rxjs';
+import { messageOf } from '../parts/words';
+import { PiecesService } from '../services/pieces.service';
+import { PieceSession } from '../session/piece-session';
+import { arranged, choicesOf, NO_WISHES, type ShelfWishes } from './shelf-order';
+
+type Shown =
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'ready'; readonly pieces: readonly PieceSummary[] };
+
+/** The pieces on the shelf and what of them is looked for; it stays while one is elsewhere. */
+@Injectable({ providedIn: 'root' })
+export class ShelfStore {
+  private readonly service = inject(PiecesService);
+  private readonly session = inject(PieceSession);
+
+  readonly shown = signal<Shown>({ kind: 'loading' });
+  readonly wishes = signal(NO_WISHES);
+  /** Why a piece could not be taken off. */
+  readonly refusal = signal('');
+
+  readonly pieces = computed(() => {
+    const shown = this.shown();
+    return shown.kind === 'ready' ? shown.pieces : [];
+  });
+  readonly arranged = computed(() => arranged(this.pieces(), this.wishes()));
+  readonly students = computed(() => choicesOf(this.pieces(), ({ student }) => student));
+  readonly keys = computed(() => choicesOf(this.pieces(), ({ key }) => key));
+  readonly isChosen = computed(() => {
+    const { order: _, ...wishes } = this.wishes();
+    return Object.values(wishes).some((wish) => wish !== '');
+  });
+
+  load(): void {
+    this.service
+      .list()
+      .pipe(
+        map((pieces): Shown => ({ kind: 'ready', pieces })),
+        catchError((cause: unknown) => of<Shown>({ kind: 'failed', message: messageOf(cause) })),
+      )
+      .subscribe((shown) => this.shown.set(shown));
+  }
+
+  wish(wish: Partial<ShelfWishes>): void {
+    this.wishes.update((wishes) => ({ ...wishes, ...wish }));
+  }
+
+  showAll(): void {
+    this.wishes.update(({ order }) => ({ ...NO_WISHES, order }));
+  }
+
+  remove(piece: PieceSummary): void {
+    this.service.remove(piece.id).subscribe({
+      next: () => {
+        if (this.session.piece()?.id === piece.id) this.session.close();
+        this.load();
+      },
+      error: (cause: unknown) => this.refusal.set(`${piece.title}: ${messageOf(cause)}`),
+    });
+  }
+}

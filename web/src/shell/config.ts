@@ -1,0 +1,58 @@
+import { provideHttpClient } from '@angular/common/http';
+import {
+  type ApplicationConfig,
+  ErrorHandler,
+  provideBrowserGlobalErrorListeners,
+  provideZonelessChangeDetection,
+} from '@angular/core';
+import { PreloadAllModules, provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
+import {
+  CaretRightOutline,
+  DeleteOutline,
+  DownloadOutline,
+  EditOutline,
+  ExclamationCircleOutline,
+  LeftOutline,
+  LoadingOutline,
+  PauseOutline,
+  PlusOutline,
+  QuestionOutline,
+  RedoOutline,
+  RetweetOutline,
+  UndoOutline,
+  UnlockOutline,
+  UserOutline,
+} from '@ant-design/icons-angular/icons';
+import { provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
+import { provideNzIcons } from 'ng-zorro-antd/icon';
+import { routes } from './routes';
+import { Unexpected } from './unexpected';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideBrowserGlobalErrorListeners(),
+    provideZonelessChangeDetection(),
+    provideHttpClient(),
+    { provide: ErrorHandler, useExisting: Unexpected },
+    // Other places come while the first one is looked at.
+    provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadAllModules)),
+    provideNzI18n(en_GB),
+    provideNzIcons([
+      CaretRightOutline,
+      DeleteOutline,
+      DownloadOutline,
+      EditOutline,
+      ExclamationCircleOutline,
+      LeftOutline,
+      LoadingOutline,
+      PauseOutline,
+      PlusOutline,
+      QuestionOutline,
+      RedoOutline,
+      RetweetOutline,
+      UndoOutline,
+      UnlockOutline,
+      UserOutline,
+    ]),
+  ],
+};

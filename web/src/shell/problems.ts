@@ -1,0 +1,31 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { messageOf } from '../parts/words';
+import { Conflict } from '../session/conflict';
+import { PieceSession } from '../session/piece-session';
+import { Saving } from '../session/saving';
+import { Unexpected } from './unexpected';
+
+/** What is wrong and what can be done about it, in whichever place one is. */
+@Component({
+  selector: 'ks-problems',
+  imports: [NzAlertModule, NzButtonModule, RouterLink],
+  templateUrl: './problems.html',
+  styles: ':host { display: block; flex: none; }',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Problems {
+  readonly saving = inject(Saving);
+  readonly session = inject(PieceSession);
+  readonly conflict = inject(Conflict);
+  readonly unexpected = inject(Unexpected).message;
+  /** Why the choice after a conflict could not be carried out. */
+  readonly refusal = signal('');
+
+  keepMine(): void {
+    this.refusal.set('');
+    this.conflict.keepMine().subscribe({ error: (cause: unknown) => this.refusal.set(messageOf(cause)) });
+  }
+}

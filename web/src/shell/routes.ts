@@ -1,0 +1,25 @@
+import type { Routes } from '@angular/router';
+
+export const routes: Routes = [
+  {
+    path: '',
+    title: 'Shelf · Kettle Step',
+    loadComponent: () => import('../shelf/shelf').then((place) => place.Shelf),
+  },
+  {
+    path: 'pieces/:id',
+    title: 'Bench · Kettle Step',
+    loadComponent: () => import('../bench/bench').then((place) => place.Bench),
+  },
+  {
+    path: 'pieces/:id/print',
+    title: 'On paper · Kettle Step',
+    loadComponent: () => import('../print/print').then((place) => place.Print),
+  },
+  {
+    path: 'type',
+    title: 'Type it in · Kettle Step',
+    loadComponent: () => import('../typing/type-in').then((place) => place.TypeIn),
+  },
+  { path: '**', redirectTo: '' },
+];

@@ -1,0 +1,87 @@
+import { Injectable, signal, type OnDestroy } from '@angular/core';
+import type { Pause, Schedule } from './schedule';
+import type { Instrument } from './instrument';
+
+export type PlayState =
+  | { readonly kind: 'silent' }
+  | { readonly kind: 'loading' }
+  | { readonly kind: 'playing' }
+  | { readonly kind: 'paused'; readonly pause: Pause }
+  | { readonly kind: 'failed'; readonly message: string };
+
+/**
+ * All that sounds: schedules by the clock of the sound, which tell where in the score they are, and single keys as they are
+ * touched. The sounds are large: they come when they are first wanted, and stay.
+ */
+@Injectable({ providedIn: 'root' })
+export class Player implements OnDestroy {
+  private instrument: Promise<Instrument> | undefined;
+  private ready: Instrument | undefined;
+  /** Keys touched while the sounds are on their way; the last of them are heard when they are there. */
+  private touched: readonly number[] = [];
+
+  readonly state = signal<PlayState>({ kind: 'silent' });
+  /** The moment of the score that is heard now, ticks. */
+  readonly at = signal<number | undefined>(undefined);
+  /** Whether touched keys are heard. */
+  readonly touches = signal(true);
+
+  async play(schedule: Schedule, loop: boolean): Promise<void> {
+    this.stop();
+    this.state.set({ kind: 'loading' });
+    try {
+      this.ready = await this.loaded();
+    } catch (cause) {
+      this.state.set({ kind: 'failed', message: `The piano cannot be heard: ${String(cause)}` });
+      return;
+    }
+    if (this.state().kind !== 'loading') return;
+    this.state.set({ kind: 'playing' });
+    this.ready.play(schedule, loop, {
+      reached: (ticks) => this.at.set(ticks),
+      paused: (pause) => this.state.set({ kind: 'paused', pause }),
+      ended: () => this.stop(),
+    });
+  }
+
+  goOn(): void {
+    if (this.state().kind !== 'paused') return;
+    this.state.set({ kind: 'playing' });
+    this.ready?.goOn();
+  }
+
+  stop(): void {
+    this.ready?.stop();
+    this.at.set(undefined);
+    this.state.set({ kind: 'silent' });
+  }
+
+  /** Sounds keys together, as MIDI numbers. One goes on in silence where there is no sound to be had. */
+  async strike(keys: readonly number[]): Promise<void> {
+    if (!this.touches() || keys.length === 0) return;
+    if (this.ready) return this.ready.strike(keys);
+    this.touched = keys;
+    try {
+      this.ready = await this.loaded();
+    } catch {
+      return;
+    }
+    if (this.touched.length > 0) this.ready.strike(this.touched);
+    this.touched = [];
+  }
+
+  ngOnDestroy(): void {
+    this.stop();
+  }
+
+  private loaded(): Promise<Instrument> {
+    this.instrument ??= import('./instrument')
+      .then(({ createInstrument }) => createInstrument())
+      .catch((cause: unknown) => {
+        // Another try may find them.
+        this.instrument = undefined;
+        throw cause;
+      });
+    return this.instrument;
+  }
+}

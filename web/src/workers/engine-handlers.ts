@@ -1,0 +1,100 @@
+import {
+  alignScores,
+  andThen,
+  correctMusic,
+  explainMusicXmlError,
+  explainRefusal,
+  ok,
+  parseMusicXml,
+  readScore,
+  serializeMusicXml,
+  writePlaceholders,
+  type Score,
+  type Settled,
+} from '@kettle-step/core';
+import { apartOf, carryDecisions, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import { EngineSession } from './engine-session';
+import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } from './request-queue';
+
+type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
+/** Work on the open piece. */
+type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry'>>;
+
+const read = (document: string) =>
+  andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
+
+const open = (session: EngineSession, { request, document }: Asked<'open'>): EngineAnswer => {
+  const opened = read(document);
+  if (opened.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(opened.error) };
+  const { dom, score } = opened.value;
+  session.score = score;
+  writePlaceholders(dom, score);
+  return { kind: 'opened', request, score, engravable: serializeMusicXml(dom) };
+};
+
+const correct = ({ request, document, correction, locks, desk }: Asked<'correct'>): EngineAnswer => {
+  const opened = read(document);
+  if (opened.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(opened.error) };
+  const { dom, score: before } = opened.value;
+  const made = correctMusic(dom, correction);
+  if (made.kind === 'error') return { kind: 'refused', request, message: explainRefusal(made.error) };
+  const carried = carryDecisions({ locks: new Map(locks), desk }, made.value.alignment, before);
+  return { kind: 'carried', request, document: serializeMusicXml(dom), carried };
+};
+
+const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer => {
+  const found = andThen(read(from), (before) => andThen(read(to), (after) => ok([before.score, after.score] as const)));
+  if (found.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(found.error) };
+  const [before, after] = found.value;
+  const carried = carryDecisions({ locks: new Map(locks), desk }, alignScores(before, after), before);
+  return { kind: 'carried', request, document: to, carried };
+};
+
+const finger = async (
+  session: EngineSession,
+  asked: Fingering,
+  of: Score,
+  walk: Walk,
+): Promise<EngineAnswer | undefined> => {
+  const { request, desk } = asked;
+  const played = session.scoreFor(desk, of);
+  const planner = session.plannerFor(desk.settings);
+  const settled: Settled = { locks: new Map(asked.locks), apart: apartOf(desk) };
+  switch (asked.kind) {
+    case 'plan': {
+      const found = await walk(planner.planInSteps(played, { ...settled, alternatives: 0 }));
+      return found && { kind: 'planned', request, plan: session.sending(found.value) };
+    }
+    case 'margins': {
+      const found = await walk(planner.marginsInSteps(played, settled));
+      return found && { kind: 'margins', request, margins: found.value };
+    }
+    case 'alternatives': {
+      const { side, bars, count } = asked;
+      const wanted = { ...settled, side, bars, count, different: true, freed: true };
+      return { kind: 'alternatives', request, alternatives: planner.alternatives(played, wanted) };
+    }
+    case 'compare':
+      return { kind: 'compared', request, comparison: planner.compare(played, settled) };
+  }
+};
+
+const handling =
+  (session: EngineSession): Handle =>
+  (asked, walk) => {
+    switch (asked.kind) {
+      case 'open':
+        return open(session, asked);
+      case 'correct':
+        return correct(asked);
+      case 'carry':
+        return carry(asked);
+      default:
+        if (session.score) return finger(session, asked, session.score, walk);
+        return { kind: 'failed', request: asked.request, message: 'No piece is open.' };
+    }
+  };
+
+/** The engine behind the worker's door: one queue over one open piece. */
+export const createEngine = (surroundings: Surroundings): RequestQueue =>
+  new RequestQueue(surroundings, handling(new EngineSession()));

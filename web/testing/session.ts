@@ -1,0 +1,133 @@
+import type { Provider } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { Decided, KeepVersion, SavePlan } from '@kettle-step/contract';
+import {
+  createPlanner,
+  DEFAULT_HAND,
+  type BarAlternative,
+  type Locks,
+  type PianoPlan,
+  type Score,
+} from '@kettle-step/core';
+import { defer, of, throwError, type Observable } from 'rxjs';
+import { EngineService, type CarriedOver, type Passage } from '../src/services/engine.service';
+import { PiecesService } from '../src/services/pieces.service';
+import { History } from '../src/session/history';
+import { PieceSession } from '../src/session/piece-session';
+import { Preview } from '../src/session/preview';
+import { Saving } from '../src/session/saving';
+import { Selection } from '../src/session/selection';
+import type { TestPiece } from './piece';
+
+const planner = createPlanner(DEFAULT_HAND);
+
+/** The engine without its worker: it answers at once, unless it is broken or told to wait. */
+export class FakeEngine {
+  /** Why nothing can be worked out. */
+  broken: string | undefined;
+  readonly asked: Passage[] = [];
+  private opened: { readonly document: string; readonly score: Score };
+
+  constructor(
+    private readonly piece: TestPiece,
+    /** Other music, by document. */
+    private readonly others: ReadonlyMap<string, Score> = new Map(),
+  ) {
+    this.opened = { document: piece.stored.document, score: piece.score };
+  }
+
+  holds(document: string): boolean {
+    return this.opened.document === document;
+  }
+
+  open(document: string): Observable<{ readonly score: Score; readonly engravable: string }> {
+    return this.answer(() => {
+      this.opened = { document, score: this.others.get(document) ?? this.piece.score };
+      return { score: this.opened.score, engravable: document };
+    });
+  }
+
+  plan({ locks }: { readonly locks: Locks }): Observable<PianoPlan> {
+    return this.answer(() => planner.plan(this.opened.score, { locks, alternatives: 0 }));
+  }
+
+  alternatives(passage: Passage): Observable<readonly BarAlternative[]> {
+    this.asked.push(passage);
+    const { side, bars, count } = passage;
+    return this.answer(() =>
+      planner.alternatives(this.opened.score, { locks: new Map(), side, bars, count, different: true, freed: true }),
+    );
+  }
+
+  /** Goes on with the first of the other documents. */
+  correct(_document: string, _correction: unknown, { locks, desk }: Decided): Observable<CarriedOver> {
+    const [document = this.opened.document] = this.others.keys();
+    return this.answer(() => ({ document, carried: { locks, desk, lost: [], kept: locks.size } }));
+  }
+
+  /** Of what was decided only the first finger has a place in the other document. */
+  carry(_from: string, to: string, { locks, desk }: Decided): Observable<CarriedOver> {
+    return this.answer(() => ({
+      document: to,
+      carried: {
+        locks: new Map([...locks].slice(0, 1)),
+        desk,
+        kept: 1,
+        lost: [{ kind: 'finger', side: 'right', bar: 2, pitch: 'G4', finger: 1 }],
+      },
+    }));
+  }
+
+  private answer<T>(work: () => T): Observable<T> {
+    return defer(() => (this.broken ? throwError(() => new Error(this.broken)) : of(work())));
+  }
+}
+
+/** A server that has one piece and keeps what is saved. */
+export class FakePieces {
+  readonly saved: SavePlan[] = [];
+  readonly versionsKept: KeepVersion[] = [];
+  /** Why no plan can be saved, and why no version can be kept. */
+  problem: Error | undefined;
+  versionProblem: Error | undefined;
+
+  constructor(private readonly piece: TestPiece) {}
+
+  get(id: string) {
+    return of({ ...this.piece.stored, id, title: id });
+  }
+
+  save(_id: string, plan: SavePlan): Observable<number> {
+    return defer(() => {
+      if (this.problem) return throwError(() => this.problem);
+      this.saved.push(plan);
+      return of(plan.baseRevision + 1);
+    });
+  }
+
+  keepVersion(_id: string, version: KeepVersion) {
+    if (this.versionProblem) return throwError(() => this.versionProblem);
+    this.versionsKept.push(version);
+    return of({ ...version, id: 'v1', createdAt: '2026-01-05T10:00:00.000Z', sameMusic: true });
+  }
+}
+
+/** Opens a piece as the places of the web do, over stand-ins for worker and server. */
+export const openSession = (
+  piece: TestPiece,
+  others: ReadonlyMap<string, Score> = new Map(),
+  providers: readonly Provider[] = [],
+) => {
+  const [engine, pieces] = [new FakeEngine(piece, others), new FakePieces(piece)];
+  TestBed.configureTestingModule({
+    providers: [
+      { provide: EngineService, useValue: engine },
+      { provide: PiecesService, useValue: pieces },
+      ...providers,
+    ],
+  });
+  const [session, saving] = [TestBed.inject(PieceSession), TestBed.inject(Saving)];
+  const [history, preview, selection] = [TestBed.inject(History), TestBed.inject(Preview), TestBed.inject(Selection)];
+  saving.open('piece');
+  return { engine, pieces, session, saving, history, preview, selection };
+};
