@@ -12,6 +12,10 @@ const WORDS = { saved: 'saved', saving: 'saving…', failed: 'not saved', confli
     <span role="status" [class]="now.kind">{{ words[now.kind] }}</span>
   }`,
   styles: `
+    :host {
+      flex: none;
+      margin-left: auto;
+    }
     span {
       display: block;
       min-width: 48px;
