@@ -16,11 +16,10 @@ const LAUNCH = {
 
 export default defineConfig({
   testDir: '.',
-  testMatch: '*.e2e.ts',
   outputDir: '../test-results/e2e',
   reporter: 'list',
-  // Each test has a server and a database of its own; figures of speed want the machine for themselves.
-  workers: 1,
+  // Each test has a server and a database of its own, so two can run at once.
+  workers: 2,
   // Generous: a machine that is busy with other things is slow, not wrong.
   timeout: 180_000,
   expect: { timeout: 30_000 },
@@ -28,6 +27,13 @@ export default defineConfig({
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
     launchOptions: LAUNCH,
-    trace: 'retain-on-failure',
+    // A trace costs a third of the time: TRACE=1 brings it for what has failed.
+    trace: process.env['TRACE'] ? 'retain-on-failure' : 'off',
+    screenshot: 'only-on-failure',
   },
+  projects: [
+    { name: 'stories', testMatch: '*.e2e.ts', testIgnore: 'speed.e2e.ts', fullyParallel: true },
+    // Figures of speed want the machine for themselves.
+    { name: 'speed', testMatch: 'speed.e2e.ts', dependencies: ['stories'] },
+  ],
 });

@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -39,7 +39,7 @@ const waitUntilReady = (server: ChildProcess): Promise<void> =>
 /** With the demo studio in it, or with an empty shelf. */
 type Program = 'demo' | 'server';
 
-const createStudio = async (folder: string, program: Program): Promise<Studio> => {
+const createStudio = async (database: string, program: Program): Promise<Studio> => {
   const port = await freePort();
   let server: ChildProcess | undefined;
   return {
@@ -47,7 +47,7 @@ const createStudio = async (folder: string, program: Program): Promise<Studio> =
     start: async () => {
       server = spawn('node', [`dist/${program}/main.mjs`], {
         cwd: ROOT,
-        env: { ...process.env, PORT: String(port), KETTLE_STEP_DATABASE: join(folder, 'studio.sqlite') },
+        env: { ...process.env, PORT: String(port), KETTLE_STEP_DATABASE: database },
         stdio: ['ignore', 'pipe', 'inherit'],
       });
       await waitUntilReady(server);
@@ -60,9 +60,18 @@ const createStudio = async (folder: string, program: Program): Promise<Studio> =
   };
 };
 
-const runStudio = async (program: Program, page: Page, use: (studio: Studio) => Promise<void>): Promise<void> => {
-  const folder = mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
-  const studio = await createStudio(folder, program);
+const newFolder = (): string => mkdtempSync(join(tmpdir(), 'kettle-step-e2e-'));
+
+/** Runs a studio over a database of its own, for one test. */
+const runStudio = async (
+  page: Page,
+  use: (studio: Studio) => Promise<void>,
+  begin: (database: string) => void,
+): Promise<void> => {
+  const folder = newFolder();
+  const database = join(folder, 'studio.sqlite');
+  begin(database);
+  const studio = await createStudio(database, 'server');
   await studio.start();
   await use(studio);
   // A page that is left would still save, and complain that nobody answers.
@@ -71,10 +80,31 @@ const runStudio = async (program: Program, page: Page, use: (studio: Studio) => 
   rmSync(folder, { recursive: true, force: true });
 };
 
+interface Fixtures {
+  readonly studio: Studio;
+  readonly emptyStudio: Studio;
+  readonly quiet: undefined;
+}
+
 /** Tests get a running demo studio, and fail on anything the page complains of or asks of another host. */
-export const test = base.extend<{ studio: Studio; emptyStudio: Studio; quiet: undefined }>({
-  studio: async ({ page }, use) => runStudio('demo', page, use),
-  emptyStudio: async ({ page }, use) => runStudio('server', page, use),
+export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
+  // The demo program fingers every piece as it begins: it does so once, and each test has a copy of what it made.
+  demoDatabase: [
+    // eslint-disable-next-line no-empty-pattern -- this is how a fixture says that it needs no other
+    async ({}, use) => {
+      const folder = newFolder();
+      const database = join(folder, 'demo.sqlite');
+      const demo = await createStudio(database, 'demo');
+      await demo.start();
+      await demo.stop();
+      await use(database);
+      rmSync(folder, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
+  studio: async ({ page, demoDatabase }, use) =>
+    runStudio(page, use, (database) => copyFileSync(demoDatabase, database)),
+  emptyStudio: async ({ page }, use) => runStudio(page, use, () => undefined),
   quiet: [
     async ({ page }, use) => {
       const complaints: string[] = [];

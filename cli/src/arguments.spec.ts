@@ -8,19 +8,18 @@ describe('the words after kettle-step finger', () => {
     expect(read('tune.xml')).toEqual({
       kind: 'ok',
       value: {
-        file: 'tune.xml',
+        files: ['tune.xml'],
         sides: SIDES,
         hand: DEFAULT_HAND,
         locks: new Map(),
         alternatives: 0,
-        out: undefined,
+        output: undefined,
         model: 'kettle-step',
         rules: undefined,
         ties: undefined,
         score: false,
         onlyOpen: false,
-        parts: [],
-        tune: 0,
+        choice: { parts: [], tune: 0 },
       },
     });
   });
@@ -33,11 +32,11 @@ describe('the words after kettle-step finger', () => {
     expect(request).toMatchObject({
       kind: 'ok',
       value: {
-        file: '-',
+        files: ['-'],
         sides: ['left'],
         hand: { span15Mm: 180 },
         alternatives: 3,
-        out: { path: 'out.musicxml', form: 'musicxml' },
+        output: { kind: 'file', path: 'out.musicxml', form: 'musicxml' },
       },
     });
     expect(request.kind === 'ok' && [...request.value.locks]).toEqual([
@@ -47,8 +46,12 @@ describe('the words after kettle-step finger', () => {
   });
 
   it.each([
-    [[], 'one file'],
-    [['a.xml', 'b.xml'], 'one file'],
+    [[], 'one file or more'],
+    [['-', '-'], 'only once'],
+    [['a.xml', 'b.xml', '--out', 'c.xml'], '--out names one file'],
+    [['a.xml', '--out', 'c.xml', '--out-dir', 'd'], 'do not go together'],
+    [['-', '--out-dir', 'd'], 'Standard input has no name'],
+    [['a.xml', 'b.xml', '--lock', 'n1=1'], '--lock names a note of one piece'],
     [['a.xml', '--hand', 'third'], '--hand takes right, left or both'],
     [['a.xml', '--span-mm', 'wide'], '--span-mm takes a length'],
     [['a.xml', '--span-mm', '20'], 'from 100 to 300 mm'],

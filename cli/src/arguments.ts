@@ -40,15 +40,19 @@ export interface ConvertRequest extends Choice {
   readonly out: OutFile;
 }
 
+/** Where fingered pieces are written: one to a file, or each to a folder under its own name. */
+export type Output = ({ readonly kind: 'file' } & OutFile) | { readonly kind: 'folder'; readonly path: string };
+
 /** What `kettle-step finger` was asked to do. */
-export interface FingerRequest extends Choice {
-  /** A path, or `-` for standard input. */
-  readonly file: string;
+export interface FingerRequest {
+  readonly choice: Choice;
+  /** Paths, or `-` for standard input. */
+  readonly files: readonly string[];
   readonly sides: readonly Side[];
   readonly hand: Hand;
   readonly locks: Locks;
   readonly alternatives: number;
-  readonly out: OutFile | undefined;
+  readonly output: Output | undefined;
   readonly model: Model;
   /** A JSON file of rules, not yet read. */
   readonly rules: string | undefined;
@@ -60,9 +64,9 @@ export interface FingerRequest extends Choice {
   readonly onlyOpen: boolean;
 }
 
-export const USAGE = `usage: kettle-step finger FILE [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
+export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
                           [--alternatives N] [--ties 0..1|hard] [--rules FILE.json] [--only-open] [--score]
-                          [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE]
+                          [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE | --out-dir DIR]
        kettle-step convert FILE OUT [--part ID]... [--tune N]
 
 FILE is MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid), or - for standard input; what is written follows
@@ -79,7 +83,9 @@ the ending of its name.
 --part          the part that is the piano, by its id; two where each hand has one
 --tune          which tune of an ABC file; the first by default
 --json          prints the plan as JSON; this is the only form so far, so it may be left out
---out           writes the piece with the fingering in it`;
+--out           writes the piece with the fingering in it
+--out-dir       writes each piece with the fingering in it into this folder, under its own name
+Several files are answered with a line of JSON each; what cannot be read is told on standard error and left out.`;
 
 /** More alternatives than a teacher would compare in one bar only cost time. */
 const MAX_ALTERNATIVES = 20;
@@ -123,6 +129,21 @@ const readOut = (path: string): Result<OutFile, string> => {
   return form
     ? ok({ path, form })
     : fail(`"${path}" must end in one of ${SENT_FORMS.map((known) => `.${known}`).join(', ')}.`);
+};
+
+const readOutput = (
+  files: readonly string[],
+  out: string | undefined,
+  folder: string | undefined,
+): Result<Output | undefined, string> => {
+  if (out !== undefined && folder !== undefined) return fail('--out and --out-dir do not go together.');
+  if (folder !== undefined)
+    return files.includes('-')
+      ? fail('Standard input has no name of its own to be written under: use --out FILE.')
+      : ok({ kind: 'folder', path: folder });
+  if (out === undefined) return ok(undefined);
+  if (files.length > 1) return fail('--out names one file: use --out-dir DIR for several.');
+  return andThen(readOut(out), (file) => ok({ kind: 'file' as const, ...file }));
 };
 
 const CHOICE_OPTIONS = {
@@ -171,6 +192,16 @@ const readModel = (written: string): Result<Model, string> =>
     ? ok(written as Model)
     : fail(`--model takes ${MODELS.join(' or ')}, not "${written}".`);
 
+/** A record of results as the result of a record; the first error counts. */
+const all = <T extends object>(results: { readonly [K in keyof T]: Result<T[K], string> }): Result<T, string> => {
+  const values: [string, unknown][] = [];
+  for (const [name, result] of Object.entries<Result<unknown, string>>(results)) {
+    if (result.kind === 'error') return result;
+    values.push([name, result.value]);
+  }
+  return ok(Object.fromEntries(values) as T);
+};
+
 const parse = (args: readonly string[]) =>
   parseArgs({
     args: [...args],
@@ -182,6 +213,7 @@ const parse = (args: readonly string[]) =>
       alternatives: { type: 'string' },
       json: { type: 'boolean', default: false },
       out: { type: 'string' },
+      'out-dir': { type: 'string' },
       ties: { type: 'string' },
       rules: { type: 'string' },
       model: { type: 'string', default: MODELS[0] },
@@ -199,37 +231,26 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
   } catch (cause) {
     return fail(usageError(cause));
   }
-  const { values, positionals } = parsed;
-  const [file, ...more] = positionals;
-  if (file === undefined || more.length > 0) return fail('kettle-step finger takes one file, or - for standard input.');
+  const { values, positionals: files } = parsed;
+  if (files.length === 0) return fail('kettle-step finger takes one file or more, or - for standard input.');
+  if (files.filter((file) => file === '-').length > 1) return fail('Standard input (-) can be read only once.');
   const sides = readSides(values.hand);
   if (!sides) return fail(`--hand takes right, left or both, not "${values.hand}".`);
-  const hand = readSpan(values['span-mm']);
-  if (hand.kind === 'error') return hand;
   const locks = readLocks(values.lock);
-  if (locks.kind === 'error') return locks;
-  const alternatives = readCount(values.alternatives);
-  if (alternatives.kind === 'error') return alternatives;
-  const out = values.out === undefined ? ok(undefined) : readOut(values.out);
-  if (out.kind === 'error') return out;
-  const choice = readChoice(values);
-  if (choice.kind === 'error') return choice;
-  const ties = readTies(values.ties);
-  if (ties.kind === 'error') return ties;
-  const model = readModel(values.model);
-  if (model.kind === 'error') return model;
-  return ok({
-    file,
-    sides,
-    hand: hand.value,
-    locks: locks.value,
-    alternatives: alternatives.value,
-    out: out.value,
-    model: model.value,
-    rules: values.rules,
-    ties: ties.value,
-    score: values.score,
-    onlyOpen: values['only-open'],
-    ...choice.value,
+  if (locks.kind === 'ok' && locks.value.size > 0 && files.length > 1)
+    return fail('--lock names a note of one piece: give one file with it.');
+  return all({
+    files: ok(files),
+    sides: ok(sides),
+    hand: readSpan(values['span-mm']),
+    locks,
+    alternatives: readCount(values.alternatives),
+    output: readOutput(files, values.out, values['out-dir']),
+    model: readModel(values.model),
+    rules: ok(values.rules),
+    ties: readTies(values.ties),
+    score: ok(values.score),
+    onlyOpen: ok(values['only-open']),
+    choice: readChoice(values),
   });
 };

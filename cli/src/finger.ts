@@ -37,8 +37,13 @@ const byPublishedModel = (score: Score): { readonly locks: Locks; readonly warni
 };
 
 /** Fingers one file's bytes; an error is one sentence for the user. */
-export const fingerFile = (bytes: Uint8Array, request: FingerRequest, rules: Rules): Result<Fingered, string> => {
-  const read = readMusic(bytes, request.file, { parts: request.parts, tune: request.tune });
+export const fingerFile = (
+  name: string,
+  bytes: Uint8Array,
+  request: FingerRequest,
+  rules: Rules,
+): Result<Fingered, string> => {
+  const read = readMusic(bytes, name, request.choice);
   if (read.kind === 'error') return fail(explainMusicError(read.error));
   const { score } = read.value;
   const ids = new Set(score.notes.map((note) => note.id));

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SIDES } from '@kettle-step/core';
@@ -48,7 +48,7 @@ describe('kettle-step finger', () => {
   it('prints the plan and nothing else, from a file or from standard input', () => {
     const fromFile = plan([file('five.musicxml', FIVE)]);
     expect(fingersOf(fromFile)).toEqual([1, 2, 3, 4, 5]);
-    expect(plan(['-'], FIVE)).toEqual(fromFile);
+    expect(plan(['-'], FIVE)).toEqual({ ...fromFile, file: '-' });
   });
 
   it('gives the same answer to the letter each time', () => {
@@ -160,6 +160,34 @@ describe('kettle-step finger', () => {
     expect(readFileSync(out, 'utf8')).toContain('!1!C2 !2!D2 !3!E2 !4!F2 | !5!G8 |]');
     expect(call(['convert', abc, 'five.mid'])).toEqual({ status: 0, stdout: '', stderr: '' });
     expect(fingersOf(plan([join(folder, 'five.mid'), '--hand', 'right']))).toEqual([1, 2, 3, 4, 5]);
+  });
+
+  it('takes several files: a line each, and goes on after one that cannot be read', () => {
+    const files = [file('one.xml', FIVE), file('bad.xml', FIVE.slice(0, 300)), file('two.abc', 'X:1\nK:C\nCDE|\n')];
+    const { status, stdout, stderr } = call(['finger', ...files, 'gone.xml', '--out-dir', 'done/here']);
+    const plans = stdout
+      .trim()
+      .split('\n')
+      .map((line) => planDocumentSchema.parse(JSON.parse(line)));
+    expect(plans.map((one) => one.file)).toEqual([files[0], files[2]]);
+    expect(status).toBe(2);
+    expect(stderr.trim().split('\n')).toEqual([
+      expect.stringContaining(`${files[1]}: The file stops in the middle`),
+      'gone.xml: There is no file "gone.xml".',
+    ]);
+    expect(readdirSync(join(folder, 'done/here')).sort()).toEqual(['one.xml', 'two.abc']);
+    expect(readFileSync(join(folder, 'done/here/two.abc'), 'utf8')).toContain('!1!C');
+  });
+
+  it('never writes over the music that was brought along', () => {
+    const path = file('own.xml', FIVE);
+    mkdirSync(join(folder, 'other'), { recursive: true });
+    writeFileSync(join(folder, 'other/own.xml'), FIVE);
+    const { status, stderr } = call(['finger', path, 'other/own.xml', '--out-dir', '.']);
+    expect(status).toBe(2);
+    expect(stderr).toContain('is the file itself');
+    expect(call(['finger', path, 'other/own.xml', '--out-dir', 'apart']).stderr).toContain('is called "own.xml" too');
+    expect(readFileSync(path, 'utf8')).toBe(FIVE);
   });
 
   it('works through a link from elsewhere', () => {

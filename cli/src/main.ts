@@ -1,9 +1,10 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { basename, join, resolve } from 'node:path';
 import { completeRules, rulesFileSchema } from '@kettle-step/contract';
 import { andThen, fail, MAX_FILE_BYTES, ok, type Result, type Rules } from '@kettle-step/core';
-import { explainMusicError, readMusic, sendMusic } from '@kettle-step/core/formats';
-import { readConvertRequest, readFingerRequest, USAGE, type FingerRequest } from './arguments';
-import { fingerFile } from './finger';
+import { explainMusicError, formOfName, readMusic, sendMusic } from '@kettle-step/core/formats';
+import { readConvertRequest, readFingerRequest, USAGE, type FingerRequest, type OutFile } from './arguments';
+import { fingerFile, type Fingered } from './finger';
 
 /** Exit statuses: done, and bad usage or bad input. */
 const DONE = 0;
@@ -53,46 +54,81 @@ const rulesFor = ({ rules, ties }: FingerRequest): Result<Rules, string> => {
   return andThen(read, (all) => ok(ties === undefined ? all : { ...all, ties }));
 };
 
-const finger = (args: readonly string[]): Result<string, string> => {
+const isSame = (one: string, other: string): boolean => resolve(one) === resolve(other);
+
+/** Where a fingered piece is written; undefined where it is not. Music that was brought along is never written over. */
+const outFileFor = (file: string, { files, output }: FingerRequest): Result<OutFile | undefined, string> => {
+  if (output?.kind !== 'folder') return ok(output);
+  const path = join(output.path, basename(file));
+  if (files.some((other) => isSame(other, path))) return fail(`"${path}" is the file itself: choose another folder.`);
+  if (files.some((other) => other !== file && basename(other) === basename(file)))
+    return fail(
+      `Another file is called "${basename(file)}" too: give them one after another, with folders of their own.`,
+    );
+  return ok({ path, form: formOfName(path) ?? 'musicxml' });
+};
+
+const writeFingered = (file: string, fingered: Fingered, request: FingerRequest): Result<unknown, string> =>
+  andThen(outFileFor(file, request), (out) => {
+    if (!out) return ok(null);
+    if (request.output?.kind === 'folder') mkdirSync(request.output.path, { recursive: true });
+    return writeOutput(out.path, fingered.file(out.form));
+  });
+
+/** One file's plan as a line of JSON. */
+const fingerOne = (file: string, request: FingerRequest, rules: Rules): Result<string, string> =>
+  andThen(readInput(file), (bytes) =>
+    andThen(fingerFile(file, bytes, request, rules), (fingered) =>
+      andThen(writeFingered(file, fingered, request), () => ok(`${JSON.stringify({ file, ...fingered.plan })}\n`)),
+    ),
+  );
+
+/** Fingers one file after another, and goes on after one that cannot be. */
+const finger = (args: readonly string[]): readonly string[] => {
   const request = readFingerRequest(args);
-  if (request.kind === 'error') return request;
-  const input = readInput(request.value.file);
-  if (input.kind === 'error') return input;
+  if (request.kind === 'error') return [request.error];
   const rules = rulesFor(request.value);
-  if (rules.kind === 'error') return rules;
-  const fingered = fingerFile(input.value, request.value, rules.value);
-  if (fingered.kind === 'error') return fingered;
-  if (request.value.out !== undefined) {
-    const { path, form } = request.value.out;
-    const written = writeOutput(path, fingered.value.file(form));
-    if (written.kind === 'error') return written;
-  }
-  return ok(`${JSON.stringify(fingered.value.plan)}\n`);
+  if (rules.kind === 'error') return [rules.error];
+  const { files } = request.value;
+  const isWatched = files.length > 1 && process.stderr.isTTY;
+  return files.flatMap((file, index) => {
+    if (isWatched) process.stderr.write(`${index + 1} of ${files.length}: ${file}\n`);
+    const fingered = fingerOne(file, request.value, rules.value);
+    if (fingered.kind === 'error') return [files.length > 1 ? `${file}: ${fingered.error}` : fingered.error];
+    process.stdout.write(fingered.value);
+    return [];
+  });
 };
 
 /** Fingers that stand in a file stay as they are. */
-const convert = (args: readonly string[]): Result<string, string> => {
+const convert = (args: readonly string[]): readonly string[] => {
   const request = readConvertRequest(args);
-  if (request.kind === 'error') return request;
+  if (request.kind === 'error') return [request.error];
   const { file, out, parts, tune } = request.value;
   const input = readInput(file);
-  if (input.kind === 'error') return input;
+  if (input.kind === 'error') return [input.error];
   const read = readMusic(input.value, file, { parts, tune });
-  if (read.kind === 'error') return fail(explainMusicError(read.error));
+  if (read.kind === 'error') return [explainMusicError(read.error)];
   for (const notice of read.value.notices) process.stderr.write(`${notice}\n`);
-  return andThen(writeOutput(out.path, sendMusic(out.form, read.value, new Map())), () => ok(''));
+  const written = writeOutput(out.path, sendMusic(out.form, read.value, new Map()));
+  return written.kind === 'error' ? [written.error] : [];
 };
 
-const run = (command: string | undefined, args: readonly string[]): Result<string, string> => {
+const help = (): readonly string[] => {
+  process.stdout.write(`${USAGE}\n`);
+  return [];
+};
+
+/** Does what it is asked to; gives a sentence for everything that could not be done. */
+const run = (command: string | undefined, args: readonly string[]): readonly string[] => {
   if (command === 'finger') return finger(args);
   if (command === 'convert') return convert(args);
-  if (command === '--help' || command === 'help') return ok(`${USAGE}\n`);
-  return fail(`kettle-step knows the commands "finger" and "convert"; try kettle-step --help.`);
+  if (command === '--help' || command === 'help') return help();
+  return ['kettle-step knows the commands "finger" and "convert"; try kettle-step --help.'];
 };
 
 const [command, ...args] = process.argv.slice(2);
-const result = run(command, args);
-if (result.kind === 'ok') process.stdout.write(result.value);
-else process.stderr.write(`${result.error}\n`);
+const problems = run(command, args);
+for (const problem of problems) process.stderr.write(`${problem}\n`);
 // Not process.exit(): a long answer into a pipe must drain first.
-process.exitCode = result.kind === 'ok' ? DONE : REFUSED;
+process.exitCode = problems.length === 0 ? DONE : REFUSED;

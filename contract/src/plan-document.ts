@@ -91,6 +91,8 @@ export const handDocumentSchema = z.object({
 
 export const planDocumentSchema = z.object({
   format: z.literal('kettle-step/plan@1'),
+  /** From the command line: the file it was made from, as it was named there. */
+  file: z.string().optional(),
   title: z.string(),
   bars: z.number().int(),
   hands: z.object({ right: handDocumentSchema.optional(), left: handDocumentSchema.optional() }),
