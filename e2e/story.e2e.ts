@@ -101,12 +101,29 @@ test('the same piece open twice: neither window loses its work unasked', async (
   await expect(page.locator('.sheet g.fing.teacher').first()).toHaveText('3');
 });
 
-test('work is kept while the server is away, and saved when it is back', async ({ page, studio }) => {
+test('work is kept while the server is away, wherever one goes, and saved when it is back', async ({
+  page,
+  studio,
+}) => {
   await openPiece(page, studio, 'Millrace');
   await page.route('**/plan', (route) => route.abort());
   await page.keyboard.press('2');
   await expect(page.getByText('Your work is kept in this window')).toBeVisible();
+
+  // Back on the shelf it is still there, and no other piece takes its place.
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('status').getByText('not saved')).toBeVisible();
+  await page.getByRole('link', { name: 'Kite on a String', exact: true }).click();
+  await expect(page.getByText('“Millrace” is not saved yet.')).toBeVisible();
+  await page.getByRole('link', { name: 'Back to that piece' }).click();
+  await expect(page.locator('.sheet g.fing.teacher').first()).toHaveText('2');
+
   await page.unroute('**/plan');
   await page.getByRole('button', { name: 'Try now' }).click();
   await waitUntilSaved(page);
+  await page.goBack();
+  await page.goBack();
+  await expect(page.getByRole('link', { name: 'Bench · Millrace' })).toBeVisible();
+  await page.getByRole('link', { name: 'Kite on a String', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Kite on a String' })).toBeVisible();
 });

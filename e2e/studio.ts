@@ -90,7 +90,6 @@ interface Fixtures {
 export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
   // The demo program fingers every piece as it begins: it does so once, and each test has a copy of what it made.
   demoDatabase: [
-    // eslint-disable-next-line no-empty-pattern -- this is how a fixture says that it needs no other
     async ({}, use) => {
       const folder = newFolder();
       const database = join(folder, 'demo.sqlite');

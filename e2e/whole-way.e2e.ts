@@ -89,7 +89,7 @@ test('eight bars are typed in by keys alone, fingered, printed, sent in each for
   await page.goto(emptyStudio.address);
   await expect(page.getByText('The shelf is empty')).toBeVisible();
   await page
-    .getByLabel('Bring an archive in:')
+    .locator('ks-studio-archive input[type=file]')
     .setInputFiles({ name: 'studio.zip', mimeType: 'application/zip', buffer: archive });
   await expect(page.getByRole('row', { name: /Home by Lamplight added/ })).toBeVisible();
   const everything = async (address: string) => {

@@ -1,4 +1,4 @@
-import { pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
+import { barName, pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
 import type { Desk } from './desk';
 
 /** Decisions about a piece, carried over to other notes of the same music. */
@@ -27,7 +27,7 @@ export interface Carried extends Decided {
 
 /** @example wordLost({ kind: 'finger', side: 'right', bar: 4, pitch: 'D5', finger: 3 }) // => 'Bar 4, right hand: 3 on D5' */
 export const wordLost = (lost: LostDecision): string => {
-  const place = `Bar ${lost.bar}, ${lost.side} hand:`;
+  const place = `${barName(lost.bar)}, ${lost.side} hand:`;
   switch (lost.kind) {
     case 'finger':
       return `${place} ${lost.finger} on ${lost.pitch}`;

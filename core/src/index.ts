@@ -6,6 +6,7 @@ export * from './keyboard/geometry';
 export * from './hand/hand';
 export * from './hand/reach';
 export * from './score/score';
+export { barInWords, barName, barsInWords } from './score/bar-words';
 export { alignScores, type Alignment } from './score/align';
 export { quartersPerMinuteAt, secondsAt } from './score/tempo';
 export * from './formats/musicxml';

@@ -1,4 +1,5 @@
 import { andThen, fail, ok, type Result } from '../result';
+import { barName } from '../score/bar-words';
 import { wordIssue } from '../score/issue-words';
 import type { Score } from '../score/score';
 import { abcTunes, explainAbcError, readAbc, wordAbcRemark, type AbcError } from './abc';
@@ -95,7 +96,7 @@ export const formatOf = (bytes: Uint8Array, fileName: string): MusicFormat => {
 };
 
 const issueNotices = (score: Score): string[] =>
-  score.issues.map((issue) => `Bar ${score.bars[issue.bar]?.number ?? issue.bar + 1}: ${wordIssue(issue)}`);
+  score.issues.map((issue) => `${barName(score.bars[issue.bar]?.number ?? issue.bar + 1)}: ${wordIssue(issue)}`);
 
 const openDocument = (
   bytes: Uint8Array,

@@ -1,6 +1,7 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import {
+  barsInWords,
   beatOf,
   MOVE_WORDS,
   pitchName,
@@ -18,7 +19,7 @@ import {
   type Travel,
 } from '@kettle-step/core';
 import { MoveMark } from '../parts/move-mark';
-import { beatFigure, effortFigure, HAND_WORDS, pretty } from '../parts/words';
+import { beatFigure, effortFigure, HAND_WORDS, numberOfBar, pretty } from '../parts/words';
 import type { FingeredNote } from '../score/fingered-notes';
 import { ElbowRoom } from './elbow-room';
 
@@ -91,7 +92,6 @@ export class BarCard {
   readonly side = input<Side>('right');
   readonly setFinger = output<Finger>();
 
-  readonly barNumber = computed(() => this.score().bars[this.bar()]?.number ?? this.bar() + 1);
   readonly hands = computed((): readonly HandLines[] =>
     [...SIDES].sort((a, b) => Number(b === this.side()) - Number(a === this.side())).map((side) => this.linesOf(side)),
   );
@@ -170,8 +170,7 @@ export class BarCard {
     return groups
       .map(({ kind, bars }) => {
         const others = bars.filter((bar) => bar !== this.bar());
-        const numbers = others.map((bar) => this.score().bars[bar]?.number ?? bar + 1);
-        return `${ALIKE_WORDS[kind]} bar${numbers.length > 1 ? 's' : ''} ${numbers.join(', ')}`;
+        return `${ALIKE_WORDS[kind]} ${barsInWords(others.map((bar) => numberOfBar(this.score(), bar)))}`;
       })
       .join('; ');
   }

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Settings } from '@kettle-step/contract';
-import { SURE_FROM, WRITING_LEVELS, type Finger, type Margin, type Side } from '@kettle-step/core';
-import { barName, barNames, HAND_WORDS, messageOf } from '../parts/words';
+import { barsInWords, SURE_FROM, WRITING_LEVELS, type Finger, type Margin, type Side } from '@kettle-step/core';
+import { HAND_WORDS, messageOf, nameOfBar, numberOfBar } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { History } from '../session/history';
 import { PieceSession } from '../session/piece-session';
@@ -52,14 +52,11 @@ export class Actions {
     const together = plan ? togetherWith(plan, place).slice(1) : [];
     return {
       ...place,
-      name: barName(score, place.bar),
+      name: nameOfBar(score, place.bar),
       hand: HAND_WORDS[place.side],
       settled: cell?.state === 'settled',
       alike: together.length > 0 ? [...together, { side: place.side, bar: place.bar }] : [],
-      together: barNames(
-        score,
-        together.map(({ bar }) => bar),
-      ),
+      together: barsInWords(together.map(({ bar }) => numberOfBar(score, bar))),
       apart: isApart(this.session.decisions(), place),
       remark: remarkAt(this.session.decisions(), place),
     };

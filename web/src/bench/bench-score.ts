@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { beatOf, pitchName } from '@kettle-step/core';
 import { afterPaint } from '../parts/after-paint';
-import { beatFigure, HAND_WORDS } from '../parts/words';
+import { beatFigure, HAND_WORDS, nameOfBar } from '../parts/words';
 import { MarkChoices } from '../score/mark-choices';
 import { scoreMarks } from '../score/score-marks';
 import { ScoreView } from '../score/score-view';
@@ -44,8 +44,7 @@ export class BenchScore {
     const [score, chosen] = [this.session.score(), this.selection.chosen()];
     if (!score || !chosen) return '';
     const { note, planned, decidedBy } = chosen;
-    const bar = score.bars[note.bar]?.number ?? note.bar + 1;
     const decided = decidedBy === 'teacher' ? 'set by you' : decidedBy;
-    return `Bar ${bar}, beat ${beatFigure(beatOf(score, note))}, ${HAND_WORDS[note.side]}, ${pitchName(note.pitch)}, finger ${planned.finger ?? 'none'}, ${decided}`;
+    return `${nameOfBar(score, note.bar)}, beat ${beatFigure(beatOf(score, note))}, ${HAND_WORDS[note.side]}, ${pitchName(note.pitch)}, finger ${planned.finger ?? 'none'}, ${decided}`;
   });
 }

@@ -64,7 +64,12 @@ export class Compare {
   private readonly rows = computed(() =>
     SIDES.flatMap((side) => this.rowsOf(side)).sort((a, b) => a.bar - b.bar || (a.side === 'right' ? -1 : 1)),
   );
-  readonly differing = computed(() => this.rows().filter(({ differs }) => differs).length);
+  readonly differing = computed(() => {
+    const count = this.rows().filter(({ differs }) => differs).length;
+    return count === 0
+      ? 'Every bar agrees.'
+      : `${count} ${count === 1 ? 'bar differs' : 'bars differ'}, each hand counted by itself`;
+  });
   readonly shown = computed(() => this.rows().filter(({ differs }) => differs || this.all()));
 
   isChosen({ side, bar }: Place): boolean {

@@ -11,7 +11,7 @@ import {
   viewChild,
 } from '@angular/core';
 import type { RibbonCell } from '@kettle-step/contract';
-import { MOVE_WORDS, type Side } from '@kettle-step/core';
+import { barName, MOVE_WORDS, type Side } from '@kettle-step/core';
 import type { EChartsType } from 'echarts/core';
 import { effortFigure, HAND_WORDS } from '../parts/words';
 import type { Place } from '../session/decisions';
@@ -39,7 +39,7 @@ export const effortBars = (cells: readonly RibbonCell[], reaches: (place: Place)
       moves: moves.length,
       reaches: wide,
       words: [
-        `Bar ${number}, ${HAND_WORDS[side]}: effort ${effortFigure(effort)}`,
+        `${barName(number)}, ${HAND_WORDS[side]}: effort ${effortFigure(effort)}`,
         ...told,
         ...(wide > 0 ? [`${wide} wide ${wide === 1 ? 'reach' : 'reaches'}`] : []),
       ].join(', '),

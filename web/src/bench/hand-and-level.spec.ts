@@ -43,7 +43,7 @@ describe('hand and level', () => {
     panel.setSpan25(230);
     panel.setSpan15(20);
     expect(changes).toHaveLength(1);
-    expect(panel.problem()).toContain('no hand');
+    expect(panel.problem()).toContain('No hand measures that');
   });
 
   it('takes a level and leaves the other rules', () => {

@@ -74,7 +74,7 @@ export class HandAndLevel {
     this.problem.set(
       checked.success
         ? ''
-        : 'These spans are no hand: 1 to 5 lies between 100 and 300 mm, and 2 to 5 is less than that.',
+        : 'No hand measures that: thumb to fifth finger must be 100 to 300 mm, and second to fifth finger less than that.',
     );
     if (checked.success) this.changed.emit({ ...this.settings(), hand });
   }

@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
-import { DatePipe } from '@angular/common';
 import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzEmptyModule } from 'ng-zorro-antd/empty';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
-import { HAND_WORDS } from '../parts/words';
+import { momentInWords } from '../parts/dates';
+import { HAND_WORDS, numberOfBar } from '../parts/words';
 import { PieceSession } from '../session/piece-session';
 import { VersionsStore } from './versions.store';
 
 /** Versions of the plan: keep one by name, compare, bring back. */
 @Component({
   selector: 'ks-versions',
-  imports: [DatePipe, FormsModule, NzButtonModule, NzEmptyModule, NzInputModule, NzPopconfirmModule],
+  imports: [FormsModule, NzButtonModule, NzEmptyModule, NzInputModule, NzPopconfirmModule],
   templateUrl: './versions.html',
   styleUrl: './versions.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,6 +22,7 @@ export class Versions {
   readonly session = inject(PieceSession);
   readonly name = signal('');
   readonly hands = HAND_WORDS;
+  readonly momentInWords = momentInWords;
 
   constructor() {
     this.store.load();
@@ -32,7 +33,7 @@ export class Versions {
     this.name.set('');
   }
 
-  numberOf(bar: number): number {
-    return this.session.score()?.bars[bar]?.number ?? bar + 1;
+  numberOf(bar: number): string {
+    return String(numberOfBar(this.session.score(), bar) || 'Upbeat');
   }
 }

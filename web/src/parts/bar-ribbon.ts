@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FULL_EFFORT, type RibbonCell } from '@kettle-step/contract';
-import { MOVE_WORDS, SIDES, type Side } from '@kettle-step/core';
+import { barName, MOVE_WORDS, SIDES, type Side } from '@kettle-step/core';
 import { effortFigure, HAND_LETTERS, HAND_WORDS } from './words';
 
 interface ShownCell {
@@ -100,7 +100,7 @@ export class BarRibbon {
       sign,
       height: Math.min(100, (100 * effort) / FULL_EFFORT),
       spoken:
-        `Bar ${number}, ${HAND_WORDS[side]}, ${STATE_WORDS[state]}, effort ${effortFigure(effort)}` +
+        `${barName(number)}, ${HAND_WORDS[side]}, ${STATE_WORDS[state]}, effort ${effortFigure(effort)}` +
         (words ? `, ${words}` : '') +
         SIGN_WORDS[sign],
     };

@@ -1,4 +1,4 @@
-import { MAX_FILE_BYTES, type Score, type Side } from '@kettle-step/core';
+import { barName, MAX_FILE_BYTES, type Score, type Side } from '@kettle-step/core';
 
 /** Words and signs that every place uses alike. */
 
@@ -29,22 +29,10 @@ export const beatFigure = (beat: number): string => {
 };
 
 /** The printed number of a bar by its index; upbeats have 0. */
-export const barNumber = (score: Score | undefined, bar: number): number => score?.bars[bar]?.number ?? bar + 1;
+export const numberOfBar = (score: Score | undefined, bar: number): number => score?.bars[bar]?.number ?? bar + 1;
 
-/** A bar as a heading: "Bar 3", or "Upbeat". */
-export const barName = (score: Score | undefined, bar: number): string => {
-  const number = barNumber(score, bar);
-  return number === 0 ? 'Upbeat' : `Bar ${number}`;
-};
-
-/** Several bars in a sentence: "the upbeat, bars 3 and 5"; empty for none. */
-export const barNames = (score: Score | undefined, bars: readonly number[]): string => {
-  const numbers = bars.map((bar) => barNumber(score, bar));
-  const counted = numbers.filter((number) => number !== 0);
-  const list = new Intl.ListFormat('en-GB', { type: 'conjunction' }).format(counted.map(String));
-  const told = counted.length === 0 ? '' : `${counted.length === 1 ? 'bar' : 'bars'} ${list}`;
-  return [...(numbers.includes(0) ? ['the upbeat'] : []), ...(told ? [told] : [])].join(' and ');
-};
+/** A bar by its index, as a heading. */
+export const nameOfBar = (score: Score | undefined, bar: number): string => barName(numberOfBar(score, bar));
 
 /** What went wrong, in the words of whoever noticed it. */
 export const messageOf = (cause: unknown): string => (cause instanceof Error ? cause.message : String(cause));
@@ -54,6 +42,3 @@ export const sizeProblem = ({ size }: Pick<File, 'size'>): string | undefined =>
   size <= MAX_FILE_BYTES
     ? undefined
     : `The file is ${(size / 1024 / 1024).toFixed(1)} MB, and at most ${MAX_FILE_BYTES / 1024 / 1024} MB are read; bring in a movement at a time.`;
-
-/** The time of day as it is said here. */
-export const timeNow = (): string => new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });

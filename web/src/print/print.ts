@@ -23,6 +23,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { catchError, combineLatest, EMPTY, map, switchMap } from 'rxjs';
+import { dayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { messageOf } from '../parts/words';
 import { EngraverService } from '../services/engraver.service';
@@ -79,7 +80,7 @@ export class Print {
   readonly paper = signal<Paper>('A4');
   readonly size = signal<Size>('normal');
   readonly student = linkedSignal(() => this.session.piece()?.student ?? '');
-  readonly date = signal(new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }));
+  readonly date = signal(dayInWords(new Date()));
   readonly papers = Object.keys(PAPERS) as readonly Paper[];
   readonly levels = WRITING_LEVELS;
   readonly writingWords = WRITING_WORDS;

@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { concatMap, map, type Observable } from 'rxjs';
-import { timeNow } from '../parts/words';
+import { timeInWords } from '../parts/dates';
 import { PiecesService } from '../services/pieces.service';
 import { PieceSession } from './piece-session';
 import { Saving } from './saving';
@@ -19,7 +19,7 @@ export class Conflict {
       concatMap((theirs) =>
         this.pieces
           .keepVersion(id, {
-            name: `The other window, ${timeNow()}`,
+            name: `The other window, ${timeInWords(new Date())}`,
             kind: 'conflict',
             fingers: theirs.plan.fingers,
             desk: theirs.plan.desk,

@@ -2,7 +2,7 @@ import { inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { storedFingers, type KeepVersion, type Piece, type VersionSummary } from '@kettle-step/contract';
 import { EMPTY, type Observable } from 'rxjs';
-import { timeNow } from '../parts/words';
+import { timeInWords } from '../parts/dates';
 import { PiecesService } from '../services/pieces.service';
 import { Autosave } from './autosave';
 import { PieceSession, type SessionEvent } from './piece-session';
@@ -22,7 +22,7 @@ export class Saving {
     this.session.events.pipe(takeUntilDestroyed()).subscribe((event) => this.follow(event));
     // Another window was quicker: what stands here is kept at once, before anyone chooses.
     this.autosave.conflicts.pipe(takeUntilDestroyed()).subscribe(() => {
-      this.keepAs(`This window, ${timeNow()}`, 'conflict').subscribe({
+      this.keepAs(`This window, ${timeInWords(new Date())}`, 'conflict').subscribe({
         error: (cause: unknown) => this.autosave.fail(cause),
       });
     });

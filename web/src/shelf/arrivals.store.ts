@@ -121,7 +121,7 @@ export class ArrivalsStore {
     return this.reader.read(file, file.name, choice).pipe(
       map((answer) => {
         if (answer.kind === 'refused') throw new ServerProblem(undefined, answer.message);
-        if (answer.kind !== 'read') throw new Error('out of turn');
+        if (answer.kind !== 'read') throw new Error('The file was not read.');
         return answer.summary;
       }),
     );

@@ -10,9 +10,7 @@ const setUp = (answer: ReturnType<ArchiveService['restore']>) => {
   const fixture = TestBed.createComponent(StudioArchive);
   const restored: unknown[] = [];
   fixture.componentInstance.restored.subscribe(() => restored.push(1));
-  fixture.componentInstance.take({
-    target: { files: [new File(['zip'], 'studio.zip')], value: 'x' },
-  } as unknown as Event);
+  fixture.componentInstance.take(new File(['zip'], 'studio.zip'));
   fixture.detectChanges();
   return { text: (fixture.nativeElement as HTMLElement).textContent ?? '', restored };
 };

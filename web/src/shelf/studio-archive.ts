@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import type { RestoreReport } from '@kettle-step/contract';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { FileDoor } from '../parts/file-door';
 import { messageOf } from '../parts/words';
 import { ArchiveService } from '../services/archive.service';
 
@@ -15,7 +16,7 @@ const OUTCOME_WORDS: Readonly<Record<RestoreReport['pieces'][number]['outcome'],
 /** The whole studio as one file: out for safe keeping, in again here or on another machine. */
 @Component({
   selector: 'ks-studio-archive',
-  imports: [NzAlertModule, NzButtonModule],
+  imports: [FileDoor, NzAlertModule, NzButtonModule],
   templateUrl: './studio-archive.html',
   styleUrl: './studio-archive.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -31,10 +32,7 @@ export class StudioArchive {
   readonly problem = signal('');
   readonly working = signal(false);
 
-  take(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const [file] = [...(field.files ?? [])];
-    if (!file) return;
+  take(file: File): void {
     this.working.set(true);
     this.problem.set('');
     this.report.set(undefined);
@@ -49,6 +47,5 @@ export class StudioArchive {
         this.problem.set(messageOf(cause));
       },
     });
-    field.value = '';
   }
 }

@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { SIDES, type Side } from '@kettle-step/core';
+import { barName, SIDES, type Side } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { HAND_LETTERS, HAND_WORDS } from '../parts/words';
+import { HAND_LETTERS, HAND_WORDS, numberOfBar } from '../parts/words';
 import { TEMPO_RANGE, type Voice } from './schedule';
 import { TransportStore } from './transport.store';
 
@@ -29,10 +29,8 @@ export class Transport {
   readonly letters = HAND_LETTERS;
   readonly lowest = 100 * TEMPO_RANGE[0];
   readonly highest = 100 * TEMPO_RANGE[1];
-  readonly barNumber = computed(() => {
-    const music = this.store.music();
-    return music && (music.score.bars[music.bar]?.number ?? music.bar + 1);
-  });
+  readonly barNumber = computed(() => numberOfBar(this.store.music()?.score, this.store.music()?.bar ?? 0));
+  readonly barName = computed(() => barName(this.barNumber()));
 
   voiceWords(side: Side): string {
     return `${HAND_WORDS[side]}: ${VOICE_WORDS[this.store.voices()[side]]}`;

@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { beatOf, beatTicks, parsePitch, pitchName, respelled, type Pitch } from '@kettle-step/core';
+import { barInWords, beatOf, beatTicks, parsePitch, pitchName, respelled, type Pitch } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { CommandButton } from '../../commands/command-button';
-import { beatFigure, HAND_WORDS, pretty } from '../../parts/words';
+import { FileDoor } from '../../parts/file-door';
+import { beatFigure, HAND_WORDS, numberOfBar, pretty } from '../../parts/words';
 import { PieceSession } from '../../session/piece-session';
 import { Selection } from '../../session/selection';
 import { BenchCommands } from '../bench-commands';
@@ -24,7 +25,7 @@ const readPitchName = (typed: string): Pitch | undefined => {
 /** Mends the music under the score: the chosen note, a note that is missing, a bar, or all of it by a newer file. */
 @Component({
   selector: 'ks-correct',
-  imports: [CommandButton, FormsModule, NzAlertModule, NzButtonModule, NzInputModule, RouterLink],
+  imports: [CommandButton, FileDoor, FormsModule, NzAlertModule, NzButtonModule, NzInputModule, RouterLink],
   templateUrl: './correct.html',
   styleUrl: './correct.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,7 +50,7 @@ export class Correct {
   readonly addValue = signal('quarter');
   readonly addProblem = signal('');
 
-  readonly number = computed(() => this.score().bars[this.bar()]?.number ?? this.bar() + 1);
+  readonly inBar = computed(() => barInWords(numberOfBar(this.score(), this.bar())));
   readonly hand = computed(() => HAND_WORDS[this.side()]);
   readonly otherHand = computed(() => HAND_WORDS[this.side() === 'right' ? 'left' : 'right']);
 
@@ -59,7 +60,7 @@ export class Correct {
     const value = note.graceIndex !== null ? 'grace note' : valueNameOf(this.score(), note);
     return {
       pitch: pretty(pitchName(note.pitch)),
-      place: `bar ${this.number()}, beat ${beatFigure(beatOf(this.score(), note))}`,
+      place: `${this.inBar()}, beat ${beatFigure(beatOf(this.score(), note))}`,
       value,
       tied: note.tiedIds.length > 0,
       // E as F flat is written too seldom to be offered.
@@ -120,12 +121,5 @@ export class Correct {
 
   deleteBar(): void {
     this.store.correct(() => ({ kind: 'delete-bar', bar: this.bar() }));
-  }
-
-  look(event: Event): void {
-    const field = event.target as HTMLInputElement;
-    const [file] = [...(field.files ?? [])];
-    if (file) this.store.look(file);
-    field.value = '';
   }
 }

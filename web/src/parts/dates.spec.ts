@@ -1,0 +1,12 @@
+import { dayInWords, momentInWords, timeInWords } from './dates';
+
+describe('dates', () => {
+  it('are told one way', () => {
+    const date = new Date(2026, 0, 5, 9, 30);
+    expect([dayInWords(date), timeInWords(date), momentInWords(date.toISOString())]).toEqual([
+      '5 January 2026',
+      '09:30',
+      '5 January 2026, 09:30',
+    ]);
+  });
+});
