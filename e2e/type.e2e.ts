@@ -1,5 +1,5 @@
 import { expect, expectNoViolations, test } from './studio';
-import { begin, textOf, typeKeys } from './typing';
+import { begin, openText, textOf, typeKeys } from './typing';
 
 test('a text is engraved beside as it is typed; caret and notes light one another, errors stand in the margin', async ({
   page,
@@ -8,6 +8,7 @@ test('a text is engraved beside as it is typed; caret and notes light one anothe
   await page.goto(studio.address);
   await page.getByRole('link', { name: 'Type one in' }).click();
   await begin(page, 'By Hand');
+  await openText(page);
   const editor = page.getByLabel('The piece as ABC text');
   await page.locator('.cm-line', { hasText: /^V:R$/ }).click();
   await page.keyboard.press('End');
@@ -53,6 +54,7 @@ test('keys of the screen and of an instrument enter notes by the same way', asyn
   });
   await page.goto(`${studio.address}type`);
   await begin(page, 'Played In', 'F major');
+  await openText(page);
   // The first key fetches the sampled piano; from then on each is heard.
   const sounds = page.waitForRequest(/\/piano\/.*\.mp3$/);
   for (const key of [60, 70]) {

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 
 /** Typing a piece in, as a teacher does. */
 
@@ -7,12 +7,16 @@ export const begin = async (page: Page, title: string, key = 'C major'): Promise
   await form.getByLabel('Title').fill(title);
   await form.getByLabel('Key').selectOption(key);
   await form.getByLabel('Title').press('Enter');
-  await page.getByRole('group', { name: /^Note by note/ }).waitFor();
+  await page.getByRole('group', { name: 'Note by note' }).waitFor();
+  await expect(form).toHaveCount(0);
 };
 
-/** Presses one key after another, capitals with Shift. */
+/** Presses one key after another. */
 export const typeKeys = async (page: Page, keys: string): Promise<void> => {
-  for (const key of keys.replaceAll(' ', '')) await page.keyboard.press(/[A-Z]/.test(key) ? `Shift+${key}` : key);
+  for (const key of keys.replaceAll(' ', '')) await page.keyboard.press(key);
 };
+
+/** Opens the text beside the music. */
+export const openText = (page: Page): Promise<void> => page.getByRole('button', { name: 'ABC text' }).click();
 
 export const textOf = (page: Page): Promise<string> => page.locator('.cm-content').innerText();

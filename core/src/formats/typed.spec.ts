@@ -44,6 +44,17 @@ describe('music that is being typed', () => {
     expect(engraved.notes.find(({ id }) => id === 'v1-2')?.tiedIds).toEqual(['v1-2.1']);
   });
 
+  it('shows the staves of voices that have no notes yet, each on its own', () => {
+    const begun = TEXT.replace(/^V:R\n[^V]*/m, 'V:R\n').replace(/G,3.*\n/, '');
+    const empty = typed(begun);
+    expect(empty.score.notes).toHaveLength(0);
+    expect(empty.engravable).toContain('<staves>2</staves>');
+    const right = typed(begun.replace('V:R\nV:L', 'V:R\nGAB|\nV:L'));
+    expect(right.places.get('v1-1')).toEqual([{ line: 10, column: 1, length: 1 }]);
+    expect(right.engravable).toContain('<staves>2</staves>');
+    expect(readTyped('X:1\nK:C\n')).toMatchObject({ kind: 'error', error: { isEmpty: true } });
+  });
+
   it('says what cannot be read, and where it can be told', () => {
     expect(readTyped('')).toMatchObject({ kind: 'error', error: { line: null } });
     const long = readTyped('X:1\nL:1/4\nK:C\nC D99999999 |');

@@ -23,7 +23,7 @@ import { BenchView } from './bench-view';
     [spoken]="spoken()"
     (chooseNote)="selection.choose($event)"
   />`,
-  styles: ':host { display: flex; flex: 1; min-width: 0; } ks-score-view { flex: 1; min-width: 0; }',
+  styles: ':host { display: flex; flex: 1; min-width: 0; min-height: 0; } ks-score-view { flex: 1; min-width: 0; }',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchScore {

@@ -40,7 +40,7 @@ const NAMES: Readonly<Record<string, string>> = {
 const pressLabel = (press: string): string =>
   press
     .split(/(?<=\w|\])\+/)
-    .filter((part) => !part.startsWith('['))
+    .filter((part) => !/^\[.+\]$/.test(part))
     .map((part) => NAMES[part] ?? (part.length === 1 ? part.toUpperCase() : part))
     .join('+');
 

@@ -31,6 +31,7 @@ import {
 } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { EngraverService } from '../services/engraver.service';
+import { drawCaret, type Caret } from './caret';
 import type { FingeredNote } from './fingered-notes';
 import { layOut } from './layout';
 import { drawMarks } from './marks-drawing';
@@ -82,6 +83,8 @@ export class ScoreView {
   readonly marks = input<ScoreMarks>();
   /** The hand that is looked at; the other is drawn faintly. */
   readonly hand = input<HandView>('both');
+  /** Where the next note goes, while music is typed in: after a note, else at the start of a hand's staff. */
+  readonly caret = input<Caret>();
   readonly spoken = input('');
   /** What the score is and which keys it has, for those who do not see it. */
   readonly label = input('Score. Arrow keys choose a note, 1 to 5 set its finger, 0 lets it go.');
@@ -142,6 +145,11 @@ export class ScoreView {
     effect((onCleanup) => {
       // Only once everything has been measured.
       if (this.layout()) onCleanup(keepPagesInSight(this.host.nativeElement, this.sheet().nativeElement));
+    });
+    effect((onCleanup) => {
+      const [drawing, caret] = [this.drawing(), this.caret()];
+      const takeAway = drawing && caret && drawCaret(this.sheet().nativeElement, drawing, caret);
+      if (takeAway) onCleanup(takeAway);
     });
     effect((onCleanup) => {
       const drawing = this.drawing();

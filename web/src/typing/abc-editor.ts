@@ -50,6 +50,8 @@ const lit = StateField.define<DecorationSet>({
 export class AbcEditor {
   private readonly holder = viewChild.required<ElementRef<HTMLElement>>('holder');
   private readonly view = signal<EditorView | undefined>(undefined);
+  /** Edits that came before the editor was there. */
+  private readonly early: Edit[] = [];
 
   /** What stands in the editor at first; afterwards the editor knows best. */
   readonly start = input.required<Typing>();
@@ -62,6 +64,7 @@ export class AbcEditor {
     afterNextRender(() => {
       const view = this.create();
       this.view.set(view);
+      for (const edit of this.early.splice(0)) this.apply(edit);
       destroyed.onDestroy(() => view.destroy());
     });
     effect(() => {
@@ -79,8 +82,11 @@ export class AbcEditor {
     });
   }
 
-  apply({ from, to, insert, caret }: Edit): void {
-    this.view()?.dispatch({ changes: { from, to, insert }, selection: { anchor: caret }, scrollIntoView: true });
+  apply(edit: Edit): void {
+    const { from, to, insert, caret } = edit;
+    const view = this.view();
+    if (!view) this.early.push(edit);
+    else view.dispatch({ changes: { from, to, insert }, selection: { anchor: caret }, scrollIntoView: true });
   }
 
   moveTo(caret: number): void {

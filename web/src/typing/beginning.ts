@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { keyName, type Key, type Metre } from '@kettle-step/core';
 import type { Template } from '@kettle-step/core/typing';
@@ -29,6 +29,16 @@ const METRES: readonly Metre[] = [
 })
 export class Beginning {
   readonly begin = output<Template>();
+  /** What would be begun as it is chosen now. */
+  readonly template = computed((): Template => ({
+    title: this.title(),
+    composer: this.composer(),
+    key: KEYS[this.key()]!,
+    metre: METRES[this.metre()]!,
+    hands: this.hands(),
+    quartersPerMinute: Math.max(20, Math.min(300, Math.round(Number(this.tempo()) || 96))),
+  }));
+  readonly chosen = output<Template>();
 
   readonly title = signal('');
   readonly composer = signal('');
@@ -40,14 +50,7 @@ export class Beginning {
   readonly keys = KEYS.map((key) => pretty(keyName(key)));
   readonly metres = METRES.map(({ beats, beatType }) => `${beats}/${beatType}`);
 
-  submit(): void {
-    this.begin.emit({
-      title: this.title(),
-      composer: this.composer(),
-      key: KEYS[this.key()]!,
-      metre: METRES[this.metre()]!,
-      hands: this.hands(),
-      quartersPerMinute: Math.max(20, Math.min(300, Math.round(Number(this.tempo()) || 96))),
-    });
+  constructor() {
+    effect(() => this.chosen.emit(this.template()));
   }
 }

@@ -12,11 +12,15 @@ import {
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { Router } from '@angular/router';
 import type { Side } from '@kettle-step/core';
-import { isLowVoice, pitchesOfLast, standingAt, type Edit, type Template } from '@kettle-step/core/typing';
+import { isLowVoice, standingAt, type Template } from '@kettle-step/core/typing';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import type { Command, CommandGroup } from '../commands/command';
+import { CommandButton } from '../commands/command-button';
+import { pressKeys } from '../commands/press-keys';
 import { KeyboardsService } from '../keyboards/keyboards.service';
 import { PianoKeys } from '../keyboards/piano-keys';
+import { keep, kept } from '../parts/kept';
 import { PlaceHead } from '../parts/place-head';
 import { beatFigure, HAND_WORDS } from '../parts/words';
 import { ScoreView } from '../score/score-view';
@@ -25,41 +29,63 @@ import { AbcEditor } from './abc-editor';
 import { Beginning } from './beginning';
 import { lengthWords } from './lengths';
 import { stretchOf } from './places';
-import { STEP_BUTTONS, STEP_HINTS, stepCommandOf, type StepCommand } from './step-keys';
+import { TypingCommands } from './typing.commands';
 import { TypingStore } from './typing.store';
 
-/** Steps after which the last stroke is heard. */
-const HEARD: ReadonlySet<StepCommand['kind']> = new Set(['letter', 'alter', 'octave']);
+/** Under this name the browser keeps whether the text is open beside the music. */
+const TEXT_OPEN = 'typing.text';
 
-/** Type it in: a text beside its engraving, written letter by letter, by single keys, or on a piano keyboard. */
+/** Type it in: music on staves, entered by single keys or on a piano keyboard; the text it is kept as can be opened beside it. */
 @Component({
   selector: 'ks-type-in',
-  imports: [AbcEditor, Beginning, NzAlertModule, NzButtonModule, PianoKeys, PlaceHead, ScoreView],
-  providers: [TypingStore],
+  imports: [AbcEditor, Beginning, CommandButton, NzAlertModule, NzButtonModule, PianoKeys, PlaceHead, ScoreView],
+  providers: [TypingStore, TypingCommands],
   templateUrl: './type-in.html',
   styleUrl: './type-in.less',
-  host: { '(document:keydown)': 'pressAnywhere($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TypeIn {
   readonly store = inject(TypingStore);
   readonly keyboards = inject(KeyboardsService);
   readonly sound = inject(Player);
+  readonly commands = inject(TypingCommands);
   private readonly router = inject(Router);
   private readonly editor = viewChild(AbcEditor);
-  private readonly steps = viewChild<ElementRef<HTMLElement>>('steps');
+  private readonly music = viewChild<ElementRef<HTMLElement>>('music');
 
   /** From the address: a piece of the shelf whose text is written anew. */
   readonly piece = input<string>();
 
-  /** Another piece is about to be begun in place of this one. */
+  /** Title, key and metre of a piece that is about to be begun stand above the music. */
   readonly beginning = signal(!this.store.begun());
-  /** Keys that are played join the chord that stands. */
-  readonly joining = signal(false);
-  private byText = true;
-  readonly hints = STEP_HINTS;
-  readonly buttons = STEP_BUTTONS;
+  /** The text is open beside the music. */
+  readonly textOpen = signal(kept(TEXT_OPEN) === true);
+  private byText = false;
+  readonly fingers = [1, 2, 3, 4, 5] as const;
   readonly start = this.store.typing();
+  readonly lengths: readonly Command[] = Object.values(this.commands.lengths);
+  /** Letters and fingers have buttons of their own. */
+  readonly notes: readonly Command[] = Object.values<Command>(this.commands.notes).slice(2);
+
+  /** What holds in the whole place. */
+  readonly place = {
+    save: {
+      words: () => (this.store.pieceId() ? 'To the bench' : 'Onto the shelf'),
+      keys: ['$mod+Enter'],
+      inText: true,
+      can: () => (this.store.typed()?.notes ?? 0) > 0 && !this.store.saving(),
+      run: () => this.save(),
+    },
+    undo: { words: 'Undo', keys: ['$mod+z'], run: () => this.editor()?.undo() },
+    redo: { words: 'Redo', keys: ['$mod+Shift+z', '$mod+y'], run: () => this.editor()?.redo() },
+    text: {
+      words: 'ABC text',
+      does: 'Open the text of the piece beside the music',
+      keys: [],
+      isOn: this.textOpen,
+      run: () => this.toggleText(),
+    },
+  } as const satisfies Record<string, Command>;
 
   readonly length = computed(() => lengthWords(this.store.value()));
   readonly facts = computed(() => {
@@ -68,11 +94,12 @@ export class TypeIn {
   });
   private readonly standing = computed(() => standingAt(this.store.typing()));
   /** Where the next note goes. */
-  readonly place = computed(() => `bar ${this.standing().bar}, beat ${beatFigure(this.standing().beat)}`);
+  readonly where = computed(() => `bar ${this.standing().bar}, beat ${beatFigure(this.standing().beat)}`);
   readonly side = computed((): Side =>
     isLowVoice(this.store.typing().text, this.standing().voice) ? 'left' : 'right',
   );
   readonly hand = computed(() => HAND_WORDS[this.side()]);
+  readonly caret = computed(() => ({ afterId: this.store.litId(), side: this.side() }));
   readonly listening = computed(() => {
     const midi = this.keyboards.midi();
     if (midi.kind === 'not-asked') return '';
@@ -80,58 +107,45 @@ export class TypeIn {
   });
 
   constructor() {
-    afterNextRender(() => this.takeUp());
-    this.keyboards.chords.pipe(takeUntilDestroyed()).subscribe((keys) => {
-      if (!this.beginning()) this.apply(this.store.strike(keys, this.joining()));
+    pressKeys([{ title: 'The place', commands: this.place } satisfies CommandGroup]);
+    // Single keys enter notes where the music is, and nowhere else.
+    pressKeys(this.commands.entering, { within: () => this.music()?.nativeElement, alwaysLetters: true });
+    this.store.edits.pipe(takeUntilDestroyed()).subscribe((edit) => this.editor()?.apply(edit));
+    this.keyboards.chords.pipe(takeUntilDestroyed()).subscribe((keys) => this.store.strike(keys));
+    afterNextRender(() => {
+      const id = this.piece();
+      if (!id) return;
+      this.beginning.set(false);
+      this.textOpen.set(true);
+      this.store.open(id);
     });
   }
 
+  /** The head follows what is chosen, as long as there is nothing under it. */
+  choose(template: Template): void {
+    if (!this.store.begun()) this.store.begin(template);
+  }
+
   begin(template: Template): void {
-    this.apply(this.store.begin(template));
+    this.store.begin(template);
     this.beginning.set(false);
-    // The strip is there once the form has gone.
-    setTimeout(() => this.steps()?.nativeElement.focus());
+    // The music is in its place once the form has gone.
+    setTimeout(() => this.music()?.nativeElement.focus());
   }
 
-  press(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const command = stepCommandOf(event);
-    if (!command) return;
-    this.do(command);
-    event.preventDefault();
-  }
-
-  /** Keys that hold in the whole place. */
-  pressAnywhere(event: KeyboardEvent): void {
-    if (!event.ctrlKey && !event.metaKey) return;
-    const inText = event.target instanceof Element && event.target.closest('.cm-editor, input') !== null;
-    const key = event.key.toLowerCase();
-    if (key === 'enter') this.save();
-    else if (inText) return;
-    else if (key === 'z' && !event.shiftKey) this.editor()?.undo();
-    else if (key === 'y' || key === 'z') this.editor()?.redo();
-    else return;
-    event.preventDefault();
-  }
-
-  do(command: StepCommand): void {
-    this.apply(this.store.step(command));
-    if (HEARD.has(command.kind)) void this.sound.strike(pitchesOfLast(this.store.typing()));
-  }
-
-  /** Whether a step that switches something is on; undefined for all others. */
-  isOn({ kind }: StepCommand): boolean | undefined {
-    const { dots, triplet } = this.store.value();
-    return kind === 'dot' ? dots > 0 : kind === 'triplet' ? triplet : undefined;
+  toggleText(): void {
+    this.textOpen.update((open) => !open);
+    keep(TEXT_OPEN, this.textOpen());
+    this.music()?.nativeElement.focus();
   }
 
   /** A note chosen in the score: the caret goes behind it, and one goes on the way one was typing. */
-  choose(id: string): void {
+  chooseNote(id: string): void {
     const [place] = this.store.typed()?.places.get(id) ?? [];
     if (!place) return;
     this.editor()?.moveTo(stretchOf(this.store.typing().text, place).to);
-    if (this.byText) this.editor()?.focus();
-    else this.steps()?.nativeElement.focus();
+    if (this.byText && this.textOpen()) this.editor()?.focus();
+    else this.music()?.nativeElement.focus();
   }
 
   /** Remembers which way of typing was used last. */
@@ -139,22 +153,10 @@ export class TypeIn {
     this.byText = text;
   }
 
-  save(): void {
-    if (this.store.saving() || this.beginning()) return;
+  private save(): void {
     const id = this.store.pieceId();
     // On the bench it is seen what of the fingering stays, before anything is changed.
     if (id) return void this.router.navigate(['/pieces', id], { state: { newerText: this.store.typing().text } });
     this.store.save().subscribe(({ id }) => void this.router.navigate(['/pieces', id]));
-  }
-
-  private takeUp(): void {
-    const id = this.piece();
-    if (!id) return;
-    this.beginning.set(false);
-    this.store.open(id).subscribe((edit) => this.apply(edit));
-  }
-
-  private apply(edit: Edit | undefined): void {
-    if (edit) this.editor()?.apply(edit);
   }
 }

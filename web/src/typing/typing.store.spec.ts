@@ -1,18 +1,11 @@
 import { TestBed } from '@angular/core/testing';
 import type { ReadAnswer, Typed } from '@kettle-step/contract';
-import { applyEdit, type Edit, type Template } from '@kettle-step/core/typing';
+import { applyEdit, type Template } from '@kettle-step/core/typing';
 import { of, throwError, type Observable } from 'rxjs';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
 import { noteAt, stretchOf } from './places';
 import { TypingStore } from './typing.store';
-
-// The service starts a worker by its address, which only a bundler understands.
-jest.mock('../services/reader.service', () => ({
-  ReaderService: class ReaderService {
-    readonly started = false;
-  },
-}));
 
 const TEMPLATE: Template = {
   title: 'Study',
@@ -58,12 +51,12 @@ const setUp = (
     ],
   });
   const store = TestBed.inject(TypingStore);
-  const apply = (edit: Edit | undefined): void => {
-    if (edit) store.typing.set(applyEdit(store.typing(), edit));
+  store.edits.subscribe((edit) => {
+    store.typing.set(applyEdit(store.typing(), edit));
     TestBed.tick();
     jest.advanceTimersByTime(300);
-  };
-  return { store, sent, apply };
+  });
+  return { store, sent };
 };
 
 describe('typing a piece in', () => {
@@ -74,23 +67,47 @@ describe('typing a piece in', () => {
   afterEach(() => jest.useRealTimers());
 
   it('begins from a template and goes on note by note, at the length that is set', () => {
-    const { store, apply } = setUp();
+    const { store } = setUp();
     expect(store.begun()).toBe(false);
-    apply(store.begin(TEMPLATE));
-    apply(store.step({ kind: 'letter', step: 'C', joins: false }));
-    expect(store.step({ kind: 'longer' })).toBeUndefined();
-    apply(store.strike([64, 67], false));
-    apply(store.step({ kind: 'finger', finger: 3 }));
+    store.begin(TEMPLATE);
+    store.letter('C');
+    store.lengthen(-1);
+    store.strike([64, 67]);
+    store.setFinger(3);
     expect(store.typing().text).toContain('V:R\nC [!3!EG]2');
     expect(store.value().type).toBe('half');
-    for (const kind of ['dot', 'triplet', 'shorter'] as const) store.step({ kind });
+    store.toggleDot();
+    store.toggleTriplet();
+    store.lengthen(1);
     expect(store.value()).toEqual({ type: 'quarter', dots: 1, triplet: true });
   });
 
+  it('strikes together what is typed in brackets, with the sign that was given before each letter', () => {
+    const { store } = setUp();
+    store.begin(TEMPLATE);
+    store.letter('C');
+    store.toggleChord();
+    store.letter('D');
+    store.toggleSign(1);
+    store.letter('F');
+    expect([store.sign(), store.chord()]).toEqual([null, 'on']);
+    store.endChord();
+    store.toggleSign(-1);
+    store.letter('B');
+    expect(store.typing().text).toContain('V:R\nC [D^F] _B');
+    store.toggleChord();
+    store.strike([60]);
+    store.strike([64, 67]);
+    expect(store.typing().text).toContain('_B [CEG] |');
+    store.rest();
+    expect(store.chord()).toBe('off');
+    expect(store.begun()).toBe(true);
+  });
+
   it('shows what was understood, lights the note at the caret and marks what is odd', () => {
-    const { store, apply } = setUp();
-    apply(store.begin(TEMPLATE));
-    apply(store.step({ kind: 'letter', step: 'C', joins: false }));
+    const { store } = setUp();
+    store.begin(TEMPLATE);
+    store.letter('C');
     expect(store.typed()?.bars).toBe(1);
     expect(store.litId()).toBe('v1-1');
     const { text } = store.typing();
@@ -100,9 +117,9 @@ describe('typing a piece in', () => {
 
   it('keeps what was understood in sight while the text cannot be read', () => {
     const problem = { message: 'Line 11, column 1: too long.', line: 11, column: 1, isEmpty: false };
-    const { store, apply } = setUp({ kind: 'untypable', request: 1, ...problem });
+    const { store } = setUp({ kind: 'untypable', request: 1, ...problem });
     store.typed.set(TYPED);
-    apply(store.begin(TEMPLATE));
+    store.begin(TEMPLATE);
     expect(store.typed()).toBe(TYPED);
     expect(store.problem()?.message).toContain('too long');
     expect(store.remarks()).toMatchObject([{ message: problem.message }]);
@@ -110,8 +127,11 @@ describe('typing a piece in', () => {
   });
 
   it('keeps a draft until the piece is on the shelf', () => {
-    const { store, sent, apply } = setUp();
-    apply(store.begin(TEMPLATE));
+    const { store, sent } = setUp();
+    store.begin(TEMPLATE);
+    // A head alone is no draft.
+    expect(localStorage.getItem('kettle-step:typed')).toBeNull();
+    store.letter('C');
     expect(localStorage.getItem('kettle-step:typed')).toContain('T:Study');
     store.save().subscribe();
     expect(sent).toEqual(['Study.abc']);
@@ -120,20 +140,21 @@ describe('typing a piece in', () => {
 
   it('takes up the text of a piece, and leaves the draft of another alone', () => {
     localStorage.setItem('kettle-step:typed', 'X:1\nT:Draft');
-    const { store, apply } = setUp();
-    store.open('millrace').subscribe((edit) => apply(edit));
+    const { store } = setUp();
+    store.open('millrace');
     expect(store.typing().text).toBe('X:1\nK:C\nC|\n');
     expect(localStorage.getItem('kettle-step:typed')).toBe('X:1\nT:Draft');
-    store.open('gone').subscribe();
+    store.open('gone');
     expect(store.refusal()).toBe('no longer');
   });
 
   it('keeps the draft and says why when the shelf does not take it', () => {
-    const { store, apply } = setUp(
+    const { store } = setUp(
       undefined,
       throwError(() => new Error('cannot be reached')),
     );
-    apply(store.begin(TEMPLATE));
+    store.begin(TEMPLATE);
+    store.letter('C');
     store.save().subscribe();
     expect(store.refusal()).toBe('cannot be reached');
     expect(store.saving()).toBe(false);

@@ -1,10 +1,10 @@
 import { computed, DestroyRef, DOCUMENT, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Created, Typed, Untypable } from '@kettle-step/contract';
+import type { Step } from '@kettle-step/core';
 import {
   addKeyToLast,
   addLetterToLast,
-  alterLast,
   enterBarline,
   enterKeys,
   enterLetter,
@@ -15,18 +15,20 @@ import {
   setFingerOfLast,
   startTyping,
   tieLast,
+  tokensOf,
   type Edit,
+  type Sign,
   type StepValue,
   type Template,
+  type TokenKind,
   type Typing,
 } from '@kettle-step/core/typing';
-import { catchError, debounceTime, EMPTY, filter, map, switchMap, tap, type Observable } from 'rxjs';
+import { catchError, debounceTime, EMPTY, filter, map, Subject, switchMap, tap, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
 import { beside } from './lengths';
 import { noteAt, stretchOf, type Stretch } from './places';
-import type { StepCommand } from './step-keys';
 
 /** Under this name the browser keeps what is not on the shelf yet. */
 const DRAFT = 'kettle-step:typed';
@@ -39,6 +41,10 @@ export interface Remark extends Stretch {
   readonly message: string;
 }
 
+const MUSIC: ReadonlySet<TokenKind> = new Set(['note', 'chord', 'rest']);
+
+const hasMusic = (line: string): boolean => tokensOf(line).some(({ kind }) => MUSIC.has(kind));
+
 const NEW: StepValue = { type: 'quarter', dots: 0, triplet: false };
 
 /** A piece that is being typed in: its text, and what it sounds like so far. */
@@ -50,7 +56,8 @@ export class TypingStore {
   private readonly destroyed = inject(DestroyRef);
 
   readonly typing = signal<Typing>({ text: this.storage?.getItem(DRAFT) ?? '', caret: 0 });
-  readonly begun = computed(() => this.typing().text.trim() !== '');
+  /** Whether there is any music: a head alone is begun anew without asking. */
+  readonly begun = computed(() => this.typing().text.split('\n').some(hasMusic));
   private readonly text = computed(() => this.typing().text);
 
   /** What was last understood; it stays in sight while something is wrong. */
@@ -59,7 +66,13 @@ export class TypingStore {
   /** Whether what is seen is what stands in the text. */
   readonly isFresh = signal(false);
 
+  /** Changes of the text that are not typed into it; the editor makes them, so that it can take them back. */
+  readonly edits = new Subject<Edit>();
   readonly value = signal<StepValue>(NEW);
+  /** The sign that the next letter gets. */
+  readonly sign = signal<Sign>(null);
+  /** Whether a chord is being typed: only begun, or there is something in it that more is added to. */
+  readonly chord = signal<'off' | 'begun' | 'on'>('off');
   /** The piece whose text this is, where it is not a new one. */
   readonly pieceId = signal('');
   /** Why the piece is not on the shelf. */
@@ -110,68 +123,96 @@ export class TypingStore {
       });
   }
 
-  /** The edit that begins a new piece in place of the text. */
-  begin(template: Template): Edit {
+  /** Begins a new piece in place of the text. */
+  begin(template: Template): void {
     const { text, caret } = startTyping(template);
     this.value.set(NEW);
-    return { from: 0, to: this.text().length, insert: text, caret };
+    this.sign.set(null);
+    this.chord.set('off');
+    this.edits.next({ from: 0, to: this.text().length, insert: text, caret });
   }
 
-  /** The edit that a step makes of the text; undefined where it only changes what comes next, or nothing. */
-  step(command: StepCommand): Edit | undefined {
-    const [typing, value] = [this.typing(), this.value()];
-    switch (command.kind) {
-      case 'letter':
-        return command.joins ? addLetterToLast(typing, command.step) : enterLetter(typing, command.step, value);
-      case 'rest':
-        return enterRest(typing, value);
-      case 'finger':
-        return setFingerOfLast(typing, command.finger);
-      case 'tie':
-        return tieLast(typing);
-      case 'alter':
-        return alterLast(typing, command.by);
-      case 'octave':
-        return moveLastByOctave(typing, command.by);
-      case 'barline':
-        return enterBarline(typing);
-      case 'other-hand':
-        return goToOtherVoice(typing);
-      case 'remove':
-        return removeLast(typing);
-      case 'longer':
-        this.value.update((now) => beside(now, -1));
-        return undefined;
-      case 'shorter':
-        this.value.update((now) => beside(now, 1));
-        return undefined;
-      case 'dot':
-        this.value.update((now) => ({ ...now, dots: now.dots > 0 ? 0 : 1 }));
-        return undefined;
-      case 'triplet':
-        this.value.update((now) => ({ ...now, triplet: !now.triplet }));
-        return undefined;
-    }
+  /** Writes a letter, or adds it to the chord that was begun; a sign that was given goes before it. */
+  letter(step: Step): void {
+    const [typing, value, sign] = [this.typing(), this.value(), this.sign()];
+    this.edit(this.chord() === 'on' ? addLetterToLast(typing, step, sign) : enterLetter(typing, step, value, sign));
+    this.sign.set(null);
+    this.goOnWithChord();
   }
 
-  /** The edit that keys of a piano make, struck together. */
-  strike(keys: readonly number[], joins: boolean): Edit | undefined {
-    const [first] = keys;
-    if (joins && first !== undefined) return addKeyToLast(this.typing(), first);
-    return enterKeys(this.typing(), keys, this.value());
+  /** Writes keys of a piano that were struck together, or adds them to the chord that was begun. */
+  strike(keys: readonly number[]): void {
+    const chord = this.chord() === 'on';
+    if (!chord) this.edit(enterKeys(this.typing(), keys, this.value()));
+    else for (const key of keys) this.edit(addKeyToLast(this.typing(), key));
+    this.goOnWithChord();
+  }
+
+  toggleSign(sign: -1 | 0 | 1): void {
+    this.sign.update((now) => (now === sign ? null : sign));
+  }
+
+  toggleChord(): void {
+    this.chord.update((now) => (now === 'off' ? 'begun' : 'off'));
+  }
+
+  endChord(): void {
+    this.chord.set('off');
+  }
+
+  rest(): void {
+    this.endChord();
+    this.edit(enterRest(this.typing(), this.value()));
+  }
+
+  setFinger(finger: number): void {
+    this.edit(setFingerOfLast(this.typing(), finger));
+  }
+
+  tie(): void {
+    this.edit(tieLast(this.typing()));
+  }
+
+  moveByOctave(by: 1 | -1): void {
+    this.edit(moveLastByOctave(this.typing(), by));
+  }
+
+  takeOut(): void {
+    this.endChord();
+    this.edit(removeLast(this.typing()));
+  }
+
+  barline(): void {
+    this.edit(enterBarline(this.typing()));
+  }
+
+  otherHand(): void {
+    this.endChord();
+    this.edit(goToOtherVoice(this.typing()));
+  }
+
+  lengthen(by: 1 | -1): void {
+    this.value.update((now) => beside(now, by));
+  }
+
+  toggleDot(): void {
+    this.value.update((now) => ({ ...now, dots: now.dots > 0 ? 0 : 1 }));
+  }
+
+  toggleTriplet(): void {
+    this.value.update((now) => ({ ...now, triplet: !now.triplet }));
   }
 
   /** Takes up the text of a piece that is on the shelf; a draft of something else is left alone. */
-  open(id: string): Observable<Edit> {
+  open(id: string): void {
     this.pieceId.set(id);
-    return this.pieces.abcOf(id).pipe(
-      map((text) => ({ from: 0, to: this.text().length, insert: text, caret: text.length })),
-      catchError((cause: unknown) => {
-        this.refusal.set(messageOf(cause));
-        return EMPTY;
-      }),
-      takeUntilDestroyed(this.destroyed),
-    );
+    this.pieces
+      .abcOf(id)
+      .pipe(takeUntilDestroyed(this.destroyed))
+      .subscribe({
+        next: (text) => this.edits.next({ from: 0, to: this.text().length, insert: text, caret: text.length }),
+        error: (cause: unknown) => this.refusal.set(messageOf(cause)),
+      });
   }
 
   /** Brings the text onto the shelf; the draft goes once it is there. */
@@ -195,10 +236,18 @@ export class TypingStore {
       );
   }
 
+  private edit(edit: Edit | undefined): void {
+    if (edit) this.edits.next(edit);
+  }
+
+  private goOnWithChord(): void {
+    if (this.chord() === 'begun') this.chord.set('on');
+  }
+
   private keepDraft(text: string): void {
     if (this.pieceId()) return;
     try {
-      if (text === '') this.storage?.removeItem(DRAFT);
+      if (!this.begun() || text === '') this.storage?.removeItem(DRAFT);
       else this.storage?.setItem(DRAFT, text);
     } catch {
       // A browser that keeps nothing still types.

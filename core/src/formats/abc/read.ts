@@ -203,7 +203,7 @@ const filePlace = ({ placeOf }: ParsedTune, { from, to }: AbcNote['places'][numb
   length: to - from,
 });
 
-const assemble = (parsed: ParsedTune): Result<AbcScore, AbcError> => {
+const assemble = (parsed: ParsedTune, mayBeEmpty: boolean): Result<AbcScore, AbcError> => {
   const { tune, remarks, source, placeOf } = parsed;
   const voices = readVoices(tune, source);
   const tooLongAt = voices.map(({ reader }) => reader.tooLongAt).find((at) => at !== undefined);
@@ -220,7 +220,7 @@ const assemble = (parsed: ParsedTune): Result<AbcScore, AbcError> => {
   });
   const all = placed.flatMap(({ notes }) => notes);
   const notes = all.filter(({ midi }) => isOnKeyboard(midi)).sort(inTimeOrder);
-  if (notes.length === 0) return fail({ code: 'no-notes', first: remarks[0] ?? null });
+  if (notes.length === 0 && !mayBeEmpty) return fail({ code: 'no-notes', first: remarks[0] ?? null });
   if (notes.length > MAX_NOTES) return fail({ code: 'too-long', what: 'notes', limit: MAX_NOTES });
   const issues = all
     .filter(({ midi }) => !isOnKeyboard(midi))
@@ -260,10 +260,10 @@ export const abcTunes = (text: string): readonly string[] => {
   );
 };
 
-/** Reads one tune of an ABC 2.1 text, counted from 0. */
-export const readAbc = (text: string, tune = 0): Result<AbcScore, AbcError> => {
+/** Reads one tune of an ABC 2.1 text, counted from 0. Without notes it is nothing to be fingered, unless it is only begun. */
+export const readAbc = (text: string, tune = 0, mayBeEmpty = false): Result<AbcScore, AbcError> => {
   const source = normalised(text);
   if (source.trim() === '') return fail({ code: 'empty' });
   if (!/^K:|\[K:/m.test(source)) return fail({ code: 'not-abc' });
-  return andThen(parseTune(source, tune), assemble);
+  return andThen(parseTune(source, tune), (parsed) => assemble(parsed, mayBeEmpty));
 };

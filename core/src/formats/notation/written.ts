@@ -169,7 +169,13 @@ const finishLine = (events: readonly Bare[], bar: Bar, score: Score): WrittenEve
 };
 
 /** Staves of a score: at least the first, and both where the left hand has one of its own. */
-export const stavesOf = (score: Score): number => Math.max(1, ...score.notes.map(({ staff }) => staff));
+export const stavesOf = (score: Score): number => {
+  let staves = 1;
+  for (const { staff } of score.notes) staves = Math.max(staves, staff);
+  // A staff that is silent all along is there by its clef.
+  for (const mark of score.marks) if (mark.kind === 'clef') staves = Math.max(staves, mark.staff);
+  return staves;
+};
 
 const segmentsByBar = (score: Score): Map<number, Segment[]> => {
   const byBar = new Map<number, Segment[]>();

@@ -3,7 +3,6 @@ import { readAbc } from '../read';
 import {
   addKeyToLast,
   addLetterToLast,
-  alterLast,
   applyEdit,
   enterBarline,
   enterKeys,
@@ -191,11 +190,14 @@ describe('typing note by note', () => {
     expect(musicOf(type([rest(HALF), letter('C'), letter('D', HALF), finger(3)]))).toMatch(/!3!D- \| D/);
   });
 
-  it('raises, lowers and moves what was typed last, with all its tied pieces', () => {
-    const sharp: Step = (typing) => alterLast(typing, 1);
-    expect(musicOf(type([letter('F'), sharp]))).toMatch(/^\^F/);
-    expect(musicOf(type([letter('F'), sharp, (now) => alterLast(now, -1)]))).toMatch(/^F/);
-    const tied = type([rest(HALF), letter('C'), letter('F', HALF), sharp, (now) => moveLastByOctave(now, 1)]);
+  it('puts a sign before a letter, also in a chord, and moves what was typed last with all its tied pieces', () => {
+    const signed =
+      (step: 'B' | 'F', sign: -1 | 0 | 1): Step =>
+      (typing) =>
+        enterLetter(typing, step, step === 'F' ? HALF : QUARTER, sign);
+    expect(musicOf(type([signed('B', -1), signed('B', 0)]))).toMatch(/^_B =B/);
+    expect(musicOf(type([letter('C'), (typing) => addLetterToLast(typing, 'F', 1)]))).toMatch(/^\[C\^F\]/);
+    const tied = type([rest(HALF), letter('C'), signed('F', 1), (now) => moveLastByOctave(now, 1)]);
     expect(musicOf(tied)).toMatch(/\^f- \| f/);
     expect(soundOf(tied)).toMatchObject([{}, { midi: 78, length: 2 }]);
     expect(pitchesOfLast(tied)).toEqual([78]);

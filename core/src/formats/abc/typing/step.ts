@@ -1,4 +1,4 @@
-import { halfStepBeside, midiOf, respelled, STEPS, type Pitch, type Step } from '../../../keyboard/pitch';
+import { midiOf, respelled, STEPS, type Pitch, type Step } from '../../../keyboard/pitch';
 import { spell } from '../../midi/spelling';
 import { valueTicks, writeLength, type NoteType } from '../../notation/values';
 import { ABC_TICKS, lengthText } from '../signs';
@@ -227,25 +227,7 @@ export const tieLast = (typing: Typing): Edit | undefined =>
     piece < pieces.length - 1 || event.notes.length === 0 ? event : { ...event, tie: !event.tie },
   );
 
-/** Raises or lowers the note typed last by a half step. */
-export const alterLast = (typing: Typing, by: 1 | -1): Edit | undefined =>
-  rewrite(typing, (event, piece, pieces) => {
-    const context = contextAt(typing.text, pieces[0]!.from);
-    const at = event.notes.length - 1;
-    const notes = event.notes.map((note, index): TypedNote => {
-      if (index !== at) return note;
-      // Later pieces of a tie take their sign from the first.
-      const typed = pieces[0]!.event.notes[at] ?? note;
-      const pitch = halfStepBeside(
-        pitchOf(typed, (step) => holdsAt(context)(step)),
-        by,
-      );
-      const changed = signed(context, pitch, false);
-      return { ...changed, alter: piece === 0 ? changed.alter : null, fingers: note.fingers };
-    });
-    return { ...event, notes };
-  });
-
+/** Moves what was typed last by octaves. */
 export const moveLastByOctave = (typing: Typing, by: 1 | -1): Edit | undefined =>
   rewrite(typing, (event) => ({
     ...event,
@@ -276,21 +258,24 @@ export const isLowVoice = (text: string, voice: string): boolean =>
     .split('\n')
     .some((line) => /^V:/.test(line) && line.slice(2).trim().split(/\s+/)[0] === voice && /bass/.test(line));
 
-/** Writes a letter as the key and the bar have it, as near to the note before as it can lie. */
-export const enterLetter = (typing: Typing, step: Step, value: StepValue): Edit => {
+/** Half steps that a sign before a letter stands for; null where key and bar say what the letter means. */
+export type Sign = Pitch['alter'] | null;
+
+/** Writes a letter, as near to the note before as it can lie. */
+export const enterLetter = (typing: Typing, step: Step, value: StepValue, sign: Sign = null): Edit => {
   const context = contextAt(typing.text, typing.caret);
   const sounding = context.music.filter(({ kind }) => kind === 'note' || kind === 'chord');
   const last = sounding.length > 0 ? readEvent('', sounding[sounding.length - 1]!.text, false).notes.at(-1) : undefined;
   // The first note lies in the octave from middle C up, or the one below it.
   const octave = last ? nearest(step, place(last)) : isLowVoice(typing.text, context.voice) ? 3 : 4;
-  return enter(typing, onward(typing), { notes: [{ fingers: [], alter: null, step, octave }], rest: '' }, value);
+  return enter(typing, onward(typing), { notes: [{ fingers: [], alter: sign, step, octave }], rest: '' }, value);
 };
 
 /** Adds a letter above what was struck last. */
-export const addLetterToLast = (typing: Typing, step: Step): Edit | undefined =>
+export const addLetterToLast = (typing: Typing, step: Step, sign: Sign = null): Edit | undefined =>
   addToLast(typing, (_context, { notes }) => {
     const top = Math.max(...notes.map(place));
-    return { fingers: [], alter: null, step, octave: Math.floor((top - STEPS.indexOf(step)) / 7) + 1 };
+    return { fingers: [], alter: sign, step, octave: Math.floor((top - STEPS.indexOf(step)) / 7) + 1 };
   });
 
 /** Takes the last stroke out, with the barline after it. */
