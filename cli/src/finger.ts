@@ -1,4 +1,5 @@
 import {
+  bothHands,
   createPlanner,
   fail,
   ok,
@@ -28,11 +29,10 @@ const locksFor = (score: Score, request: FingerRequest): Locks =>
 /** The published model's fingers as locks, with a word where it has nothing to say. */
 const byPublishedModel = (score: Score): { readonly locks: Locks; readonly warnings: readonly PlanWarning[] } => {
   const plans = SIDES.map((side) => publishedPlan(score, side));
-  const message =
-    'The published model covers single notes only; chords and notes beside held keys are fingered by our own.';
+  const warning: PlanWarning = { kind: 'published-single-notes', side: null, bar: 0, onsetTicks: 0, noteIds: [] };
   return {
     locks: new Map(plans.flatMap(({ fingers }) => [...fingers])),
-    warnings: plans.some(({ hasChords }) => hasChords) ? [{ bar: 0, message }] : [],
+    warnings: plans.some(({ hasChords }) => hasChords) ? [warning] : [],
   };
 };
 
@@ -50,7 +50,7 @@ export const fingerFile = (
   for (const id of request.locks.keys())
     if (!ids.has(id)) return fail(`--lock names the note "${id}", which is not in this piece.`);
 
-  const planner = createPlanner(request.hand, rules);
+  const planner = createPlanner(bothHands(request.hand), rules);
   const published = request.model === 'published-1997' ? byPublishedModel(score) : undefined;
   const locks = new Map([...(published?.locks ?? []), ...locksFor(score, request)]);
   const plan = planner.plan(score, { locks, alternatives: request.alternatives });

@@ -9,7 +9,7 @@ import { VERSION_KINDS } from './version';
  */
 export const ARCHIVE_FORMAT = 'kettle-step/archive';
 /** Counted up when an archive can no longer be opened by what was there before. */
-export const ARCHIVE_VERSION = 1;
+export const ARCHIVE_VERSION = 2;
 
 export const MANIFEST = 'manifest.json';
 

@@ -1,4 +1,4 @@
-import { createPlanner, DEFAULT_HAND } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import { apartOf, deskSchema, levelOf, LEVELS, NEW_DESK, rulesAtLevel } from './desk';
 import { completeRules } from './rules';
@@ -6,7 +6,10 @@ import { completeRules } from './rules';
 describe('the desk', () => {
   it('is as usual where nothing was decided, also in what was kept before there was a desk', () => {
     expect(deskSchema.parse({})).toEqual(NEW_DESK);
-    expect(NEW_DESK.settings.hand).toEqual(DEFAULT_HAND);
+    expect(NEW_DESK.settings.hands).toEqual(DEFAULT_HANDS);
+    // From before the two hands could differ.
+    const one = { span15Mm: 160, span25Mm: 115 };
+    expect(deskSchema.parse({ settings: { hand: one, rules: {} } }).settings.hands).toEqual({ right: one, left: one });
   });
 
   it('refuses what is no hand, no bar and no hand’s side', () => {
@@ -48,7 +51,7 @@ describe('levels', () => {
   it('keep what has not been taught out of the suggestion', () => {
     const scale = line('( C4/1 D4 E4 F4 | G4 A4 B4 C5 )');
     const kinds = (level: number) =>
-      createPlanner(DEFAULT_HAND, completeRules(rulesAtLevel({}, LEVELS[level]!)))
+      createPlanner(DEFAULT_HANDS, completeRules(rulesAtLevel({}, LEVELS[level]!)))
         .plan(scale, { locks: new Map(), alternatives: 0 })
         .hands.right.moves.map(({ kind }) => kind);
     expect(kinds(0)).not.toContain('thumb-under');

@@ -1,5 +1,5 @@
 import {
-  DEFAULT_HAND,
+  DEFAULT_HANDS,
   MOVES_AS_USUAL,
   SIDES,
   WRITING_LEVELS,
@@ -14,12 +14,22 @@ import { allDiffer, plainText } from './text';
 
 /** What a teacher has decided about a piece besides its fingers. */
 
-/** Whose hand plays and by which rules; what is left out of the rules is as usual. */
-export const settingsSchema = z.object({ hand: handSchema, rules: rulesFileSchema });
+/** Plans from before the two hands could differ hold one for both. */
+const bothFromOne = (settings: unknown): unknown => {
+  if (typeof settings !== 'object' || settings === null || !('hand' in settings)) return settings;
+  const { hand, ...rest } = settings;
+  return { hands: { right: hand, left: hand }, ...rest };
+};
+
+/** Whose hands play and by which rules; what is left out of the rules is as usual. */
+export const settingsSchema = z.preprocess(
+  bothFromOne,
+  z.object({ hands: z.object({ right: handSchema, left: handSchema }), rules: rulesFileSchema }),
+);
 export type Settings = z.infer<typeof settingsSchema>;
 
-/** A medium adult hand and the usual rules. */
-export const DEFAULT_SETTINGS: Settings = { hand: DEFAULT_HAND, rules: {} };
+/** Medium adult hands and the usual rules. */
+export const DEFAULT_SETTINGS: Settings = { hands: DEFAULT_HANDS, rules: {} };
 
 const sideSchema = z.enum(SIDES);
 const place = { side: sideSchema, bar: z.number().int().nonnegative() };

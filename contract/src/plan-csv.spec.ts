@@ -1,4 +1,4 @@
-import { createPlanner, DEFAULT_HAND } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS } from '@kettle-step/core';
 import papaparse from 'papaparse';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
 import { planCsv, PLAN_COLUMNS } from './plan-csv';
@@ -14,7 +14,7 @@ describe('the plan as a table', () => {
       pitched('C4', 16) + pitched('C5', 16, '<chord/>'),
     ]),
   );
-  const plan = createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 });
+  const plan = createPlanner(DEFAULT_HANDS).plan(score, { locks: new Map(), alternatives: 0 });
   const remarks = [{ side: 'right' as const, bar: 1, text: '=say "octave", then\nwait' }];
   const rows = rowsOf(planCsv(score, plan, { remarks }));
 

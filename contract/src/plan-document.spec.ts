@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createPlanner, DEFAULT_HAND, SIDES, type Finger } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, SIDES, type Finger } from '@kettle-step/core';
 import { demoPieces } from '../../core/testing/demo';
 import { line } from '../../core/testing/line';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
 import { planDocument, planDocumentSchema } from './plan-document';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const documentOf = (score: ReturnType<typeof line>, alternatives = 0, locks = new Map<string, Finger>()) =>
   planDocument(score, planner.plan(score, { locks, alternatives }), { sides: SIDES, alternatives: alternatives > 0 });
 

@@ -3,6 +3,8 @@ import {
   MOVE_KINDS,
   pitchName,
   REACH_VERDICTS,
+  SIDES,
+  wordWarning,
   type Difference,
   type HandPlan,
   type PianoPlan,
@@ -96,7 +98,16 @@ export const planDocumentSchema = z.object({
   title: z.string(),
   bars: z.number().int(),
   hands: z.object({ right: handDocumentSchema.optional(), left: handDocumentSchema.optional() }),
-  warnings: z.array(z.object({ bar: z.number().int(), message: z.string() })),
+  warnings: z.array(
+    z.object({
+      kind: z.string(),
+      /** Null where it is about both hands, or about the document. */
+      hand: z.enum(SIDES).nullable(),
+      ...place,
+      notes: z.array(z.string()),
+      message: z.string(),
+    }),
+  ),
 });
 
 export type HandDocument = z.infer<typeof handDocumentSchema>;
@@ -218,5 +229,12 @@ export const planDocument = (
       handDocument(score, plan.hands[side], options.alternatives, options.printed?.[side]),
     ]),
   ),
-  warnings: plan.warnings.map(({ bar, message }) => ({ bar: score.bars[bar]?.number ?? bar + 1, message })),
+  warnings: plan.warnings.map((warning) => ({
+    kind: warning.kind,
+    hand: warning.side,
+    bar: score.bars[warning.bar]?.number ?? warning.bar + 1,
+    beat: shownBeat(beatOf(score, warning)),
+    notes: [...warning.noteIds],
+    message: wordWarning(warning),
+  })),
 });

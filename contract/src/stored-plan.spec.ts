@@ -1,10 +1,10 @@
-import { createPlanner, DEFAULT_HAND, type Finger, type Score } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, type Finger, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import { storedFingerSchema } from './piece';
 import { ribbonCellSchema } from './ribbon';
 import { locksOf, ribbonOf, storedFingers, writtenFingers } from './stored-plan';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const planOf = (score: Score, locks: ReadonlyMap<string, Finger>) => planner.plan(score, { locks, alternatives: 0 });
 
 const printing = (score: Score, id: string, finger: number): Score => ({

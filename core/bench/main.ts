@@ -6,7 +6,7 @@ import { playableSlices } from '../src/fingering/model/playable';
 import { pricingFor } from '../src/fingering/prices/pricing';
 import { DEFAULT_RULES } from '../src/fingering/model/rules';
 import { createHandSolver } from '../src/fingering/solve';
-import { DEFAULT_HAND, SIDES, type Finger } from '../src/hand/hand';
+import { DEFAULT_HAND, DEFAULT_HANDS, SIDES, type Finger } from '../src/hand/hand';
 import { createPlanner } from '../src/plan/planner';
 import type { Score } from '../src/score/score';
 import { slicesOf } from '../src/score/slices';
@@ -30,7 +30,7 @@ const median = (task: () => unknown, { runs, warmUp } = { runs: RUNS, warmUp: WA
 
 const NO_LOCKS = new Map();
 const solvers = SIDES.map((side) => createHandSolver(side, DEFAULT_HAND));
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 
 /** A copy is a piece not seen before: nothing that was worked out for it is known, only its shapes are. */
 const solve = (score: Score, room: boolean): void =>
@@ -97,7 +97,7 @@ const withAlternatives = median(() => alternatives(short));
 const planned = median(() => planner.plan({ ...short }, { locks: NO_LOCKS, alternatives: 0 }));
 // Each change is another task, some light and some heavy: a median needs more of them.
 const changed = median(changeOneFinger, { runs: 100, warmUp: 100 });
-const cold = median(() => createPlanner(DEFAULT_HAND).plan(short, { locks: NO_LOCKS, alternatives: 0 }));
+const cold = median(() => createPlanner(DEFAULT_HANDS).plan(short, { locks: NO_LOCKS, alternatives: 0 }));
 const eightTimes = median(() => solve(long, false));
 const untied = SIDES.map((side) => createHandSolver(side, DEFAULT_HAND, { ...DEFAULT_RULES, ties: 0 }));
 const solveUntied = (score: Score): void =>

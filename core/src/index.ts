@@ -27,7 +27,8 @@ export { WRITING_LEVELS, writtenNotes, type WritingLevel } from './plan/writing'
 export { withHands, type GivenNotes } from './score/hands';
 export type { Travel } from './moves/travel';
 export type { Reach } from './plan/reaches';
-export type { PlanWarning } from './plan/warnings';
+export type { PlanWarning, WantedFinger } from './plan/warnings';
+export { wordWarning } from './plan/warning-words';
 export { printedLocks, type PrintedBar, type PrintedScore } from './plan/printed';
 export { publishedPlan, type PublishedPlan } from './published/published';
 export { certaintyOf, LIKELY_FROM, SURE_FROM, type Certainty } from './plan/certainty';

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { createPlanner, DEFAULT_HAND, type MoveKind, type PianoPlan, type Score } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, type MoveKind, type PianoPlan, type Score } from '@kettle-step/core';
 import { pieceListSchema } from '@kettle-step/contract';
 import { demoPieces } from '../../core/testing/demo';
 import { openScore } from '../../core/testing/musicxml';
@@ -10,7 +10,7 @@ import { DEMO_PIECES } from './studio';
 const FOLDER = join(__dirname, '../pieces');
 const NOW = new Date('2026-01-05T10:00:00Z');
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const pieces: ReadonlyMap<string, { readonly score: Score; readonly plan: PianoPlan }> = new Map(
   demoPieces().map(({ name, bytes }) => {
     const { score } = openScore(bytes);

@@ -1,5 +1,5 @@
 import { lanesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
-import { createPlanner, DEFAULT_HAND, type Finger, type PianoPlan, type Score } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, type Finger, type PianoPlan, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import type { FingeredNote } from '../src/score/fingered-notes';
 
@@ -12,7 +12,7 @@ export interface TestPiece {
   readonly stored: Piece;
 }
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 
 export const testPiece = (
   music: string,

@@ -3,7 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import type { Decided, KeepVersion, SavePlan } from '@kettle-step/contract';
 import {
   createPlanner,
-  DEFAULT_HAND,
+  DEFAULT_HANDS,
   type BarAlternative,
   type Locks,
   type PianoPlan,
@@ -19,7 +19,7 @@ import { Saving } from '../src/session/saving';
 import { Selection } from '../src/session/selection';
 import type { TestPiece } from './piece';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 
 /** The engine without its worker: it answers at once, unless it is broken or told to wait. */
 export class FakeEngine {

@@ -38,3 +38,10 @@ export const HAND_PRESETS = [
 
 /** The hand assumed until one is measured: adult-medium. */
 export const DEFAULT_HAND: Hand = { span15Mm: 212, span25Mm: 153 };
+
+/** The two hands of one person, which may measure differently. */
+export type Hands = Readonly<Record<Side, Hand>>;
+
+export const bothHands = (hand: Hand): Hands => ({ right: hand, left: hand });
+
+export const DEFAULT_HANDS = bothHands(DEFAULT_HAND);

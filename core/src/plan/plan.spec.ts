@@ -1,12 +1,13 @@
 import { line } from '../../testing/line';
-import { DEFAULT_HAND, handOfSpan, type Finger } from '../hand/hand';
+import { bothHands, DEFAULT_HANDS, handOfSpan, type Finger } from '../hand/hand';
 import { pitchName } from '../keyboard/pitch';
 import { positionLabel, rangeLabel, restingKeys } from '../moves/position';
 import type { Score } from '../score/score';
 import type { PianoPlan } from './plan';
 import { createPlanner } from './planner';
+import { wordWarning } from './warning-words';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const planOf = (score: Score, locks = new Map<string, Finger>()): PianoPlan =>
   planner.plan(score, { locks, alternatives: 0 });
 
@@ -65,8 +66,8 @@ describe('reaches', () => {
 
   it('judge the same chord by the hand that plays it', () => {
     const verdict = (span: number): string | undefined =>
-      createPlanner(handOfSpan(span)).plan(line('[C4 C5]/4'), { locks: new Map(), alternatives: 0 }).hands.right
-        .reaches[0]?.verdict;
+      createPlanner(bothHands(handOfSpan(span))).plan(line('[C4 C5]/4'), { locks: new Map(), alternatives: 0 }).hands
+        .right.reaches[0]?.verdict;
     expect([232, 200, 183, 160].map(verdict)).toEqual(['easy', 'stretched', 'limit', 'out-of-reach']);
   });
 });
@@ -87,17 +88,17 @@ describe('the plan as a whole', () => {
   });
 
   it('warns in plain words of what this hand cannot do, and of locks that cannot stand', () => {
-    const wide = createPlanner(handOfSpan(150)).plan(line('[C4 G4 E5]/4'), { locks: new Map(), alternatives: 0 });
+    const wide = createPlanner(bothHands(handOfSpan(150))).plan(line('[C4 G4 E5]/4'), {
+      locks: new Map(),
+      alternatives: 0,
+    });
     expect(wide.warnings).toEqual([
-      {
-        bar: 0,
-        message:
-          'This chord is wider than the right hand reaches: roll it, leave a note out, or give one to the other hand.',
-      },
+      { kind: 'rolled', side: 'right', bar: 0, onsetTicks: 0, noteIds: ['n1', 'n2', 'n3'] },
     ]);
     const locks = new Map<string, Finger>([['n1', 3], ['n2', 3]]); // prettier-ignore
     const clash = planOf(line('[C4 E4]/4'), locks);
-    expect(clash.warnings[0]?.message).toMatch(
+    expect(clash.warnings[0]).toMatchObject({ kind: 'finger-refused', side: 'right', noteIds: ['n1', 'n2'] });
+    expect(wordWarning(clash.warnings[0]!)).toMatch(
       /cannot take 3 on [CE]4 together with 3 on [CE]4; 3 on [CE]4 was set free/,
     );
   });

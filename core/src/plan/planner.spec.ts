@@ -1,11 +1,11 @@
 import { line } from '../../testing/line';
-import { DEFAULT_HAND, type Finger } from '../hand/hand';
+import { DEFAULT_HANDS, handOfSpan, SIDES, type Finger, type Hands, type Side } from '../hand/hand';
 import { finish } from '../steps';
 import type { Score } from '../score/score';
 import type { Settled } from './plan';
 import { createPlanner, type WantedAlternatives } from './planner';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const NONE: Settled = { locks: new Map() };
 
 const fingersOf = (score: Score, settled: Settled = NONE): string =>
@@ -127,5 +127,17 @@ describe('printed, suggested and ours', () => {
     const { right } = planner.compare(chord, NONE);
     expect(right.unplayable).toHaveLength(1);
     expect(planner.compare(score, NONE).right.unplayable).toEqual([]);
+  });
+
+  it('fits each hand to its own measure', () => {
+    const small = { span15Mm: 150, span25Mm: 105 };
+    const isRolled = (side: Side, hands: Hands): boolean =>
+      createPlanner(hands)
+        .plan(line('[C4 E5]/4', { side }), { locks: new Map(), alternatives: 0 })
+        .warnings.some(({ kind }) => kind === 'rolled');
+    for (const side of SIDES) {
+      expect(isRolled(side, { ...DEFAULT_HANDS, [side]: small })).toBe(true);
+      expect(isRolled(side, { right: small, left: small, [side]: handOfSpan(230) })).toBe(false);
+    }
   });
 });

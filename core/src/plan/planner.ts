@@ -4,14 +4,14 @@ import { allowedBy, type Locks } from '../fingering/model/playable';
 import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 import { createHandSolver, type HandSolution, type HandSolver } from '../fingering/solve';
 import { finish, part, type Steps } from '../steps';
-import { SIDES, type Hand, type Side } from '../hand/hand';
+import { SIDES, type Hands, type Side } from '../hand/hand';
 import type { Score } from '../score/score';
 import { compareHand, type Comparison } from './comparison';
 import { handPlan, type HandPlan, type PianoPlan, type PlanOptions, type Settled } from './plan';
 import { printedLocks, scorePrinted, type PrintedScore } from './printed';
 import { warningsOf } from './warnings';
 
-/** Fingers pieces for one measured hand and one set of rules again and again, remembering what is common to them. */
+/** Fingers pieces for the two measured hands of one person and one set of rules again and again, remembering what is common to them. */
 export interface Planner {
   /** Prices the fingering that stands in the score against the best. */
   readonly scorePrinted: (score: Score) => Readonly<Record<Side, PrintedScore>>;
@@ -52,15 +52,15 @@ const locksOutside = (score: Score, locks: Locks, side: Side, [first, last]: rea
   return new Map([...locks].filter(([id]) => !free.has(id)));
 };
 
-/** @example createPlanner(DEFAULT_HAND).plan(score, { locks: new Map(), alternatives: 0 }) */
-export const createPlanner = (hand: Hand, rules: Rules = DEFAULT_RULES): Planner => {
+/** @example createPlanner(DEFAULT_HANDS).plan(score, { locks: new Map(), alternatives: 0 }) */
+export const createPlanner = (hands: Hands, rules: Rules = DEFAULT_RULES): Planner => {
   const solvers: Readonly<Record<Side, HandSolver>> = {
-    right: createHandSolver('right', hand, rules),
-    left: createHandSolver('left', hand, rules),
+    right: createHandSolver('right', hands.right, rules),
+    left: createHandSolver('left', hands.left, rules),
   };
   const read = new WeakMap<HandSolution, HandPlan>();
   const readOnce = (solution: HandSolution, score: Score): HandPlan => {
-    const plan = read.get(solution) ?? handPlan(solution, score, hand);
+    const plan = read.get(solution) ?? handPlan(solution, score, hands[solution.side]);
     read.set(solution, plan);
     return plan;
   };

@@ -1,10 +1,10 @@
 import { line } from '../../testing/line';
-import { DEFAULT_HAND } from '../hand/hand';
+import { DEFAULT_HANDS } from '../hand/hand';
 import type { PrintedFinger, Score } from '../score/score';
 import { createPlanner } from './planner';
 import { printedLocks } from './printed';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 
 const figure = (finger: number, more: Partial<PrintedFinger> = {}): PrintedFinger => ({
   finger,

@@ -1,11 +1,11 @@
 import { line } from '../../testing/line';
-import { DEFAULT_HAND, type Side } from '../hand/hand';
+import { DEFAULT_HANDS, type Side } from '../hand/hand';
 import { createPlanner } from './planner';
 import type { Score } from '../score/score';
 import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 
 const planned = (score: Score, side: Side, rules: Partial<Rules>) =>
-  createPlanner(DEFAULT_HAND, { ...DEFAULT_RULES, ...rules }).plan(score, { locks: new Map(), alternatives: 0 }).hands[
+  createPlanner(DEFAULT_HANDS, { ...DEFAULT_RULES, ...rules }).plan(score, { locks: new Map(), alternatives: 0 }).hands[
     side
   ];
 

@@ -1,11 +1,11 @@
 import { line } from '../../testing/line';
-import { DEFAULT_HAND } from '../hand/hand';
+import { DEFAULT_HANDS } from '../hand/hand';
 import { createPlanner } from './planner';
 import type { Move } from '../moves/move';
 import { aimedSeconds } from '../moves/travel';
 
 const movesIn = (music: string, quartersPerMinute = 60): readonly Move[] =>
-  createPlanner(DEFAULT_HAND).plan(line(music, { quartersPerMinute }), { locks: new Map(), alternatives: 0 }).hands
+  createPlanner(DEFAULT_HANDS).plan(line(music, { quartersPerMinute }), { locks: new Map(), alternatives: 0 }).hands
     .right.moves;
 
 describe('aimed jumps', () => {

@@ -1,74 +1,100 @@
+import type { Finger, Side } from '../hand/hand';
+import type { Pitch } from '../keyboard/pitch';
 import type { Compromise } from '../fingering/model/playable';
+import type { MoveKind } from '../fingering/model/moves';
 import type { Rules } from '../fingering/model/rules';
 import type { HandSolution, SolvedSlice } from '../fingering/solve';
-import { MOVE_WORDS } from '../moves/move';
-import { pitchName } from '../keyboard/pitch';
-import { wordIssue } from '../score/issue-words';
-import type { Score } from '../score/score';
-import { meetingsOf, type Meeting } from '../score/hands';
+import { meetingsOf } from '../score/hands';
+import type { Score, ScoreIssue } from '../score/score';
 import type { Press } from '../score/slices';
 
-/** Something the teacher should know before trusting the plan. `bar` is an index into `Score.bars`. */
-export interface PlanWarning {
+/** Where a warning belongs. */
+interface Place {
+  /** Null where it is about both hands, or about the document. */
+  readonly side: Side | null;
+  /** Index into `Score.bars`. */
   readonly bar: number;
-  readonly message: string;
+  readonly onsetTicks: number;
+  readonly noteIds: readonly string[];
 }
 
-const wordMeeting = ({ kind, note }: Meeting): string =>
-  kind === 'same-key'
-    ? `Both hands want ${pitchName(note.pitch)} here: let one of them play it, or give the note to the other hand.`
-    : `The hands cross here: the left hand plays ${pitchName(note.pitch)} above the right; settle who plays over whom.`;
+/** A finger that was asked for. */
+export interface WantedFinger {
+  readonly pitch: Pitch;
+  readonly finger: Finger;
+}
 
-const pressName = ({ pitch }: Press): string => pitchName(pitch);
+/** Something the teacher should know before trusting the plan. `wordWarning` says it in words. */
+export type PlanWarning = Place &
+  (
+    | { readonly kind: 'document'; readonly issue: ScoreIssue }
+    /** Both hands want one key, or the left hand plays above the right. */
+    | { readonly kind: 'same-key' | 'crossed'; readonly pitch: Pitch }
+    /** A key that cannot be kept down, or has no finger. */
+    | { readonly kind: 'released' | 'left-out'; readonly pitch: Pitch }
+    /** A chord that is too wide. */
+    | { readonly kind: 'rolled' }
+    /** Of these fingers the first was set free, because they cannot hold together. */
+    | { readonly kind: 'finger-refused'; readonly fingers: readonly WantedFinger[] }
+    /** The hand leaves while a key is still held. */
+    | { readonly kind: 'left-held' }
+    | { readonly kind: 'untaught'; readonly move: MoveKind }
+    /** The published model has fingers for single notes only. */
+    | { readonly kind: 'published-single-notes' }
+  );
 
-const wordCompromise = (compromise: Compromise, side: string): string => {
+const idsOf = (presses: readonly Press[]): readonly string[] => presses.flatMap(({ noteIds }) => noteIds);
+
+const ofCompromise = (compromise: Compromise, place: Place): PlanWarning => {
   switch (compromise.kind) {
     case 'released':
-      return `The ${side} hand cannot keep ${pressName(compromise.press)} down here: release it early, let the pedal hold it, or give it to the other hand.`;
-    case 'rolled':
-      return `This chord is wider than the ${side} hand reaches: roll it, leave a note out, or give one to the other hand.`;
-    case 'left-out':
-      return `The ${side} hand has no finger left for ${pressName(compromise.press)}: leave it out, or give it to the other hand.`;
-    case 'lock-refused': {
-      const [free, ...others] = compromise.locks.map(({ press, finger }) => `${finger} on ${pressName(press)}`);
-      return others.length === 0
-        ? `The ${side} hand cannot take ${free} here; that finger was set free.`
-        : `The ${side} hand cannot take ${free} together with ${others.join(' and ')}; ${free} was set free.`;
+    case 'left-out': {
+      const { press } = compromise;
+      return { ...place, kind: compromise.kind, noteIds: press.noteIds, pitch: press.pitch };
     }
+    case 'rolled':
+      return { ...place, kind: 'rolled' };
+    case 'lock-refused':
+      return {
+        ...place,
+        kind: 'finger-refused',
+        noteIds: idsOf(compromise.locks.map(({ press }) => press)),
+        fingers: compromise.locks.map(({ press, finger }) => ({ pitch: press.pitch, finger })),
+      };
   }
 };
 
-const releasedByShift = (slice: SolvedSlice, side: string): PlanWarning[] =>
-  slice.step === 'shift' && slice.playable.heldCount > 0
-    ? [
-        {
-          bar: slice.playable.slice.bar,
-          message: `The ${side} hand has to leave a key that is still held: release it early, or let the pedal hold it.`,
-        },
-      ]
-    : [];
+const ofSlice = ({ playable, step }: SolvedSlice, side: Side, rules: Rules): readonly PlanWarning[] => {
+  const { bar, onsetTicks, struck, held } = playable.slice;
+  const place = { side, bar, onsetTicks, noteIds: idsOf(struck) };
+  const warnings = playable.compromises.map((compromise) => ofCompromise(compromise, place));
+  if (step === 'shift' && playable.heldCount > 0) warnings.push({ ...place, kind: 'left-held', noteIds: idsOf(held) });
+  if (step !== 'stay' && rules.moves[step] === 'untaught') warnings.push({ ...place, kind: 'untaught', move: step });
+  return warnings;
+};
 
-const untaughtMove = (slice: SolvedSlice, side: string, rules: Rules): PlanWarning[] =>
-  slice.step !== 'stay' && rules.moves[slice.step] === 'untaught'
-    ? [
-        {
-          bar: slice.playable.slice.bar,
-          message: `The ${side} hand finds no way here without a move that has not been taught: ${MOVE_WORDS[slice.step]}.`,
-        },
-      ]
-    : [];
+const ofDocument = (score: Score): readonly PlanWarning[] =>
+  score.issues.map((issue) => ({
+    kind: 'document',
+    side: null,
+    bar: issue.bar,
+    onsetTicks: score.bars[issue.bar]?.onsetTicks ?? 0,
+    noteIds: [],
+    issue,
+  }));
+
+const ofMeetings = (score: Score): readonly PlanWarning[] =>
+  meetingsOf(score).map(({ kind, bar, onsetTicks, note }) => ({
+    kind,
+    side: null,
+    bar,
+    onsetTicks,
+    noteIds: [note.id],
+    pitch: note.pitch,
+  }));
 
 export const warningsOf = (score: Score, solutions: readonly HandSolution[], rules: Rules): readonly PlanWarning[] => [
-  ...score.issues.map((issue) => ({ bar: issue.bar, message: wordIssue(issue) })),
-  ...meetingsOf(score).map((meeting) => ({ bar: meeting.bar, message: wordMeeting(meeting) })),
-  ...solutions.flatMap(({ side, slices }) =>
-    slices.flatMap((slice) => [
-      ...slice.playable.compromises.map((compromise) => ({
-        bar: slice.playable.slice.bar,
-        message: wordCompromise(compromise, side),
-      })),
-      ...releasedByShift(slice, side),
-      ...untaughtMove(slice, side, rules),
-    ]),
-  ),
+  ...ofDocument(score),
+  ...ofMeetings(score),
+  ...solutions.flatMap(({ side, slices }) => slices.flatMap((slice) => ofSlice(slice, side, rules))),
 ];

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { demoPieces } from '../../testing/demo';
 import { line } from '../../testing/line';
 import { openScore } from '../../testing/musicxml';
-import { DEFAULT_HAND, SIDES, type Finger } from '../hand/hand';
+import { DEFAULT_HANDS, SIDES, type Finger } from '../hand/hand';
 import { midiOf } from '../keyboard/pitch';
 import { restingKeys, type Position } from '../moves/position';
 import type { Note, Score } from '../score/score';
@@ -10,7 +10,7 @@ import type { PianoPlan } from './plan';
 import { createPlanner } from './planner';
 import { writtenNotes } from './writing';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const planOf = (score: Score): PianoPlan => planner.plan(score, { locks: new Map(), alternatives: 0 });
 const fingersOf = (plan: PianoPlan): Map<string, Finger | null> =>
   new Map(SIDES.flatMap((side) => plan.hands[side].notes.map(({ id, finger }) => [id, finger] as const)));

@@ -49,7 +49,7 @@ const open = (stored: string, { desk }: Exported): Opened => {
 };
 
 const plannerOf = ({ desk: { settings } }: Exported): Planner =>
-  createPlanner(settings.hand, completeRules(settings.rules));
+  createPlanner(settings.hands, completeRules(settings.rules));
 
 const locksOf = ({ fingers }: Exported): Locks => new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
 

@@ -2,7 +2,7 @@ import { ribbonOf, storedFingers, type RibbonCell, type StoredFinger } from '@ke
 import {
   andThen,
   createPlanner,
-  DEFAULT_HAND,
+  DEFAULT_HANDS,
   fail,
   ok,
   parseMusicXml,
@@ -30,7 +30,7 @@ export interface Imported {
   readonly notices: readonly string[];
 }
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 
 /** Reads a file's bytes, MusicXML, ABC or MIDI. Nothing is stored when this fails. */
 export const importPiece = (

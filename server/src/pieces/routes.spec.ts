@@ -12,7 +12,7 @@ import {
   versionSchema,
   type Problem,
 } from '@kettle-step/contract';
-import { MAX_FILE_BYTES } from '@kettle-step/core';
+import { bothHands, MAX_FILE_BYTES } from '@kettle-step/core';
 import { demoPieces } from '../../../core/testing/demo';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../../core/testing/musicxml';
 import { bringIn, testServer, type TestServer } from '../../testing/server';
@@ -270,7 +270,10 @@ describe('what is decided besides the fingers', () => {
     expect(piece.plan.desk).toEqual(NEW_DESK);
     const desk = {
       ...NEW_DESK,
-      settings: { hand: { span15Mm: 160, span25Mm: 115 }, rules: { moves: { 'thumb-under': 'untaught' as const } } },
+      settings: {
+        hands: bothHands({ span15Mm: 160, span25Mm: 115 }),
+        rules: { moves: { 'thumb-under': 'untaught' as const } },
+      },
       remarks: [{ side: 'right' as const, bar: 0, text: 'Sing the top note' }],
       apart: [{ side: 'left' as const, bar: 0 }],
       given: [{ noteId: piece.plan.fingers[0]!.noteId, side: 'left' as const }],

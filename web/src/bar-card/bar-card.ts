@@ -16,6 +16,7 @@ import {
   type Reach,
   type Score,
   type Side,
+  wordWarning,
   type Travel,
 } from '@kettle-step/core';
 import { MoveMark } from '../parts/move-mark';
@@ -95,7 +96,11 @@ export class BarCard {
   readonly hands = computed((): readonly HandLines[] =>
     [...SIDES].sort((a, b) => Number(b === this.side()) - Number(a === this.side())).map((side) => this.linesOf(side)),
   );
-  readonly warnings = computed(() => this.plan().warnings.filter(({ bar }) => bar === this.bar()));
+  readonly warnings = computed(() =>
+    this.plan()
+      .warnings.filter(({ bar }) => bar === this.bar())
+      .map((warning) => pretty(wordWarning(warning))),
+  );
 
   readonly note = computed(() => {
     const chosen = this.chosen();

@@ -1,10 +1,10 @@
 import { TestBed } from '@angular/core/testing';
-import { createPlanner, DEFAULT_HAND } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS } from '@kettle-step/core';
 import { line } from '../../../core/testing/line';
 import { OtherWaysList } from './other-ways';
 
 const score = line('[C4 E4]/1 D4 E4 F4 | G4/4');
-const ways = createPlanner(DEFAULT_HAND).alternatives(score, {
+const ways = createPlanner(DEFAULT_HANDS).alternatives(score, {
   locks: new Map(),
   side: 'right',
   bars: [0, 0],

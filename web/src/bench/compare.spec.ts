@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { createPlanner, DEFAULT_HAND, type Finger } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, type Finger } from '@kettle-step/core';
 import { testPiece } from '../../testing/piece';
 import { Compare } from './compare';
 
@@ -17,7 +17,7 @@ const score = {
     printed: index < 2 ? [{ finger: index + 1, substitution: false, alternate: false }] : [],
   })),
 };
-const comparison = createPlanner(DEFAULT_HAND).compare(score, { locks });
+const comparison = createPlanner(DEFAULT_HANDS).compare(score, { locks });
 
 const show = (inputs: Readonly<Record<string, unknown>> = {}) => {
   const fixture = TestBed.createComponent(Compare);

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { handSchema, levelOf, LEVELS, rulesAtLevel, type Settings } from '@kettle-step/contract';
-import { HAND_PRESETS, handOfSpan, MOVE_WORDS, type Hand } from '@kettle-step/core';
+import { bothHands, HAND_PRESETS, handOfSpan, MOVE_WORDS, type Hand } from '@kettle-step/core';
 import { NzInputNumberModule } from 'ng-zorro-antd/input-number';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 
@@ -31,12 +31,12 @@ export class HandAndLevel {
   readonly problem = signal('');
 
   readonly presetId = computed(() => {
-    const { span15Mm, span25Mm } = this.settings().hand;
+    const { span15Mm, span25Mm } = this.settings().hands.right;
     return this.presets.find((preset) => preset.span15Mm === span15Mm && preset.span25Mm === span25Mm)?.id ?? 'own';
   });
   readonly levelId = computed(() => levelOf(this.settings().rules)?.id ?? '');
-  readonly span15 = computed(() => this.shown(this.settings().hand.span15Mm));
-  readonly span25 = computed(() => this.shown(this.settings().hand.span25Mm));
+  readonly span15 = computed(() => this.shown(this.settings().hands.right.span15Mm));
+  readonly span25 = computed(() => this.shown(this.settings().hands.right.span25Mm));
 
   choosePreset(id: string): void {
     const preset = this.presets.find((one) => one.id === id);
@@ -52,13 +52,13 @@ export class HandAndLevel {
   setSpan15(value: number | null): void {
     if (value === null || value === this.span15()) return;
     const { span15Mm } = handOfSpan(this.inMm(value));
-    const { span25Mm } = this.settings().hand;
+    const { span25Mm } = this.settings().hands.right;
     this.setHand({ span15Mm, span25Mm: span25Mm < span15Mm ? span25Mm : handOfSpan(span15Mm).span25Mm });
   }
 
   setSpan25(value: number | null): void {
     if (value !== null && value !== this.span25())
-      this.setHand({ ...this.settings().hand, span25Mm: this.inMm(value) });
+      this.setHand({ ...this.settings().hands.right, span25Mm: this.inMm(value) });
   }
 
   private shown(mm: number): number {
@@ -76,6 +76,6 @@ export class HandAndLevel {
         ? ''
         : 'No hand measures that: thumb to fifth finger must be 100 to 300 mm, and second to fifth finger less than that.',
     );
-    if (checked.success) this.changed.emit({ ...this.settings(), hand });
+    if (checked.success) this.changed.emit({ ...this.settings(), hands: bothHands(hand) });
   }
 }

@@ -1,6 +1,6 @@
 import { SURE_FROM } from '@kettle-step/core';
 import { NEW_DESK } from '@kettle-step/contract';
-import { createPlanner, DEFAULT_HAND, type Finger, type Score } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, type Finger, type Score } from '@kettle-step/core';
 import { line } from '../../../core/testing/line';
 import {
   clearPlaces,
@@ -20,7 +20,7 @@ import {
 } from './decisions';
 
 const NOTHING: Decisions = { locks: new Map(), desk: NEW_DESK };
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 const planOf = (score: Score) => planner.plan(score, { locks: new Map(), alternatives: 0 });
 const right = (bar: number) => ({ side: 'right' as const, bar });
 const written = ({ locks }: Decisions): string => [...locks].map(([id, finger]) => `${id}=${finger}`).join(' ');

@@ -1,10 +1,10 @@
-import { createPlanner, DEFAULT_HAND, secondsAt, type Score } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, secondsAt, type Score } from '@kettle-step/core';
 import { demoPieces } from '../../../core/testing/demo';
 import { line } from '../../../core/testing/line';
 import { openScore } from '../../../core/testing/musicxml';
 import { scheduleOf, type PlayOptions, type Schedule } from './schedule';
 
-const planner = createPlanner(DEFAULT_HAND);
+const planner = createPlanner(DEFAULT_HANDS);
 
 const play = (score: Score, more: Partial<PlayOptions> = {}): Schedule =>
   scheduleOf(score, planner.plan(score, { locks: new Map(), alternatives: 0 }), {

@@ -17,11 +17,11 @@ export class EngineSession {
 
   score: Score | undefined;
 
-  /** One hand and one set of rules at a time: what is known of them is kept until they change. */
-  plannerFor({ hand, rules }: Settings): Planner {
-    const settings = JSON.stringify([hand, rules]);
+  /** One pair of hands and one set of rules at a time: what is known of them is kept until they change. */
+  plannerFor({ hands, rules }: Settings): Planner {
+    const settings = JSON.stringify([hands, rules]);
     if (this.planner?.settings !== settings)
-      this.planner = { settings, planner: createPlanner(hand, completeRules(rules)) };
+      this.planner = { settings, planner: createPlanner(hands, completeRules(rules)) };
     return this.planner.planner;
   }
 
