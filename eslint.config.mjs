@@ -119,6 +119,7 @@ export default tseslint.config(
       ],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'max-lines': ['error', { max: 400, skipBlankLines: true, skipComments: true }],
+      'max-lines-per-function': ['error', 60],
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
       'no-console': ['error', { allow: ['error'] }],
@@ -158,6 +159,11 @@ export default tseslint.config(
       // Checkboxes and radios of NG-ZORRO are labels that bring their own input; axe looks at the page itself.
       '@angular-eslint/template/label-has-associated-control': 'off',
     },
+  },
+  {
+    // A describe-block, or a story that is driven from end to end, is as long as it is.
+    files: ['**/*.spec.ts', 'e2e/**'],
+    rules: { 'max-lines-per-function': 'off' },
   },
   {
     files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**', 'core/fit/**'],

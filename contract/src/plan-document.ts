@@ -7,7 +7,9 @@ import {
   wordWarning,
   type Difference,
   type HandPlan,
+  type Note,
   type PianoPlan,
+  type PlannedNote,
   type PrintedScore,
   type Score,
   type Side,
@@ -134,12 +136,50 @@ const printedDocument = (score: Score, printed: PrintedScore): NonNullable<HandD
   effort: printed.effort,
   bestEffort: printed.bestEffort,
   bars: printed.bars.map(({ bar, effort, bestEffort, differences }) => ({
-    bar: score.bars[bar]?.number ?? bar + 1,
+    bar: numberOf(score, bar),
     effort,
     bestEffort,
     effortMore: Math.round((effort - bestEffort) * 1000) / 1000,
     ...gainAndLoss(differences),
   })),
+});
+
+/** A bar by the number that is printed. */
+const numberOf = (score: Score, bar: number): number => score.bars[bar]?.number ?? bar + 1;
+
+const placeOf = (
+  score: Score,
+  at: { readonly bar: number; readonly onsetTicks: number },
+): { readonly bar: number; readonly beat: number } => ({
+  bar: numberOf(score, at.bar),
+  beat: shownBeat(beatOf(score, at)),
+});
+
+const noteDocument = (score: Score, note: Note, planned: PlannedNote): HandDocument['notes'][number] => {
+  const [one = null, two = null, three = null, four = null, five = null] = planned.room;
+  return {
+    id: note.id,
+    ...placeOf(score, note),
+    pitch: pitchName(note.pitch),
+    midi: note.midi,
+    grace: note.graceIndex !== null,
+    finger: planned.finger,
+    substitute: planned.substitute,
+    ...(planned.ornament.length > 0 ? { ornament: [...planned.ornament] } : {}),
+    room: { 1: one, 2: two, 3: three, 4: four, 5: five },
+  };
+};
+
+const alternativeDocument = (
+  score: Score,
+  alternative: HandPlan['alternatives'][number],
+): NonNullable<HandDocument['alternatives']>[number] => ({
+  bar: numberOf(score, alternative.bar),
+  rank: alternative.rank,
+  differs: [...alternative.differs],
+  effortMore: Math.round(alternative.effortMore * 1000) / 1000,
+  fingers: Object.fromEntries(alternative.fingers),
+  ...gainAndLoss(alternative.differences),
 });
 
 const handDocument = (
@@ -148,63 +188,33 @@ const handDocument = (
   withAlternatives: boolean,
   printed: PrintedScore | undefined,
 ): HandDocument => {
-  const numberOf = (bar: number): number => score.bars[bar]?.number ?? bar + 1;
-  const placeOf = (at: { readonly bar: number; readonly onsetTicks: number }): { bar: number; beat: number } => ({
-    bar: numberOf(at.bar),
-    beat: shownBeat(beatOf(score, at)),
-  });
   const plannedById = new Map(plan.notes.map((note) => [note.id, note]));
   return {
     notes: score.notes.flatMap((note) => {
       const planned = plannedById.get(note.id);
-      if (!planned) return [];
-      const [one = null, two = null, three = null, four = null, five = null] = planned.room;
-      return [
-        {
-          id: note.id,
-          ...placeOf(note),
-          pitch: pitchName(note.pitch),
-          midi: note.midi,
-          grace: note.graceIndex !== null,
-          finger: planned.finger,
-          substitute: planned.substitute,
-          ...(planned.ornament.length > 0 ? { ornament: [...planned.ornament] } : {}),
-          room: { 1: one, 2: two, 3: three, 4: four, 5: five },
-        },
-      ];
+      return planned ? [noteDocument(score, note, planned)] : [];
     }),
     positions: plan.positions.map((position) => ({
       name: position.name,
-      ...placeOf(position),
+      ...placeOf(score, position),
       lowest: pitchName(position.lowest),
       highest: pitchName(position.highest),
     })),
-    moves: plan.moves.map((move) => ({
-      kind: move.kind,
-      ...placeOf(move),
-      fromId: move.fromId,
-      toId: move.toId,
-      reason: move.reason,
+    moves: plan.moves.map(({ kind, fromId, toId, reason, ...move }) => ({
+      kind,
+      ...placeOf(score, move),
+      fromId,
+      toId,
+      reason,
     })),
-    reaches: plan.reaches.map((reach) => ({
-      ...placeOf(reach),
-      fingers: [...reach.fingers],
-      mm: reach.mm,
-      limitMm: reach.limitMm,
-      verdict: reach.verdict,
+    reaches: plan.reaches.map(({ fingers, mm, limitMm, verdict, ...reach }) => ({
+      ...placeOf(score, reach),
+      fingers: [...fingers],
+      mm,
+      limitMm,
+      verdict,
     })),
-    ...(withAlternatives
-      ? {
-          alternatives: plan.alternatives.map((alternative) => ({
-            bar: numberOf(alternative.bar),
-            rank: alternative.rank,
-            differs: [...alternative.differs],
-            effortMore: Math.round(alternative.effortMore * 1000) / 1000,
-            fingers: Object.fromEntries(alternative.fingers),
-            ...gainAndLoss(alternative.differences),
-          })),
-        }
-      : {}),
+    ...(withAlternatives ? { alternatives: plan.alternatives.map((one) => alternativeDocument(score, one)) } : {}),
     ...(printed ? { printed: printedDocument(score, printed) } : {}),
     effort: plan.effort,
   };
@@ -232,8 +242,7 @@ export const planDocument = (
   warnings: plan.warnings.map((warning) => ({
     kind: warning.kind,
     hand: warning.side,
-    bar: score.bars[warning.bar]?.number ?? warning.bar + 1,
-    beat: shownBeat(beatOf(score, warning)),
+    ...placeOf(score, warning),
     notes: [...warning.noteIds],
     message: wordWarning(warning),
   })),

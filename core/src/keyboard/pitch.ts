@@ -51,9 +51,11 @@ export const alterInKey = (step: Step, fifths: number): number => {
 };
 
 /** Places on the staff counted from C0: seven to the octave. */
-export const letterPlace = ({ step, octave }: Pitch): number => octave * 7 + STEPS.indexOf(step);
+export const letterPlace = ({ step, octave }: Pick<Pitch, 'step' | 'octave'>): number =>
+  octave * 7 + STEPS.indexOf(step);
 
-const naturalAt = (place: number): Pitch => ({
+/** The natural pitch at a place on the staff. */
+export const naturalAt = (place: number): Pitch => ({
   step: STEPS[((place % 7) + 7) % 7]!,
   alter: 0,
   octave: Math.floor(place / 7),

@@ -52,9 +52,30 @@ const locksOutside = (score: Score, locks: Locks, side: Side, [first, last]: rea
   return new Map([...locks].filter(([id]) => !free.has(id)));
 };
 
+type Solvers = Readonly<Record<Side, HandSolver>>;
+
+const marginsInSteps = function* (
+  solvers: Solvers,
+  score: Score,
+  givenTo: (side: Side) => { readonly allowed: Allowed; readonly apart?: ReadonlySet<number> },
+): Steps<readonly Margin[]> {
+  const places = SIDES.flatMap((side) => {
+    const given = givenTo(side);
+    return barsPlayedBy(score, side).map((bar) => ({ side, bar, given }));
+  });
+  const margins: Margin[] = [];
+  for (const [at, { side, bar, given }] of places.entries()) {
+    yield at / places.length;
+    const wanted = { ...given, free: given.allowed, bars: [bar, bar], count: 1, different: true } as const;
+    const [best] = solvers[side].alternatives(score, wanted);
+    margins.push({ side, bar, more: best?.effortMore ?? null });
+  }
+  return margins;
+};
+
 /** @example createPlanner(DEFAULT_HANDS).plan(score, { locks: new Map(), alternatives: 0 }) */
 export const createPlanner = (hands: Hands, rules: Rules = DEFAULT_RULES): Planner => {
-  const solvers: Readonly<Record<Side, HandSolver>> = {
+  const solvers: Solvers = {
     right: createHandSolver('right', hands.right, rules),
     left: createHandSolver('left', hands.left, rules),
   };
@@ -89,24 +110,9 @@ export const createPlanner = (hands: Hands, rules: Rules = DEFAULT_RULES): Plann
       ...wanted,
     });
 
-  const marginsInSteps = function* (score: Score, settled: Settled): Steps<readonly Margin[]> {
-    const places = SIDES.flatMap((side) => {
-      const given = givenTo(side, score, settled);
-      return barsPlayedBy(score, side).map((bar) => ({ side, bar, given }));
-    });
-    const margins: Margin[] = [];
-    for (const [at, { side, bar, given }] of places.entries()) {
-      yield at / places.length;
-      const wanted = { ...given, free: given.allowed, bars: [bar, bar], count: 1, different: true } as const;
-      const [best] = solvers[side].alternatives(score, wanted);
-      margins.push({ side, bar, more: best?.effortMore ?? null });
-    }
-    return margins;
-  };
-
   return {
     alternatives,
-    marginsInSteps,
+    marginsInSteps: (score, settled) => marginsInSteps(solvers, score, (side) => givenTo(side, score, settled)),
     compare: (score, settled) => ({
       right: compareHand(solvers.right, score, givenTo('right', score, settled)),
       left: compareHand(solvers.left, score, givenTo('left', score, settled)),

@@ -1,5 +1,5 @@
 import type { Side } from '../hand/hand';
-import { alterInKey, midiOf, STEPS, type Pitch } from '../keyboard/pitch';
+import { letterPlace, naturalAt, alterInKey, midiOf, type Pitch } from '../keyboard/pitch';
 import type { Note, OrnamentKind, Score } from './score';
 
 /** One stroke of an ornament: where it lies to the written note (-1 the note below, 0 the note itself, 1 the note above). */
@@ -42,13 +42,7 @@ const trill = (seconds: number): readonly Neighbour[] => {
 const isDelayed = (kind: OrnamentKind): boolean => kind === 'delayed-turn' || kind === 'delayed-inverted-turn';
 
 /** The letter beside a pitch, with its octave. */
-const letterBeside = (
-  { step, octave }: Pitch,
-  way: -1 | 1,
-): { readonly step: Pitch['step']; readonly octave: number } => {
-  const place = STEPS.indexOf(step) + way;
-  return { step: STEPS[(place + 7) % 7]!, octave: octave + Math.floor(place / 7) };
-};
+const letterBeside = (pitch: Pitch, way: -1 | 1): Pitch => naturalAt(letterPlace(pitch) + way);
 
 /** An accidental earlier in the bar still holds for the note beside; undefined where there is none. */
 const alterEarlierInBar = (

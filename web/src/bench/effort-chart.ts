@@ -49,6 +49,68 @@ export const effortBars = (cells: readonly RibbonCell[], reaches: (place: Place)
 const toneOf = (element: HTMLElement, name: string): string =>
   getComputedStyle(element).getPropertyValue(name).trim() || '#555';
 
+/** A colour of the style sheet by its name. */
+type Tone = (name: string) => string;
+
+interface Lane {
+  readonly side: Side;
+  readonly bars: readonly EffortBar[];
+}
+
+/** The right hand's effort stands upward, the left hand's downward. */
+const signOf = (side: Side): number => (side === 'right' ? 1 : -1);
+
+/** The left hand is hatched, so that the hands are told apart without colours. */
+const hatch = (tone: Tone) => ({
+  symbol: 'rect',
+  dashArrayX: [1, 0],
+  dashArrayY: [2, 4],
+  rotation: -0.8,
+  color: tone('--left'),
+});
+
+const barsOf = ({ side, bars }: Lane, tone: Tone) => ({
+  type: 'bar' as const,
+  name: HAND_WORDS[side],
+  stack: 'effort',
+  barCategoryGap: '25%',
+  itemStyle: {
+    color: tone(side === 'left' ? '--left-soft' : '--right'),
+    borderColor: tone(`--${side}`),
+    borderWidth: 1,
+    ...(side === 'left' ? { decal: hatch(tone) } : {}),
+  },
+  data: bars.map(({ bar, effort, words }) => ({ value: signOf(side) * effort, place: { side, bar }, words })),
+});
+
+/** Signs over the bars in which the hand moves or is stretched. */
+const marksOf = ({ side, bars }: Lane, tone: Tone) => ({
+  type: 'scatter' as const,
+  name: `moves and reaches, ${HAND_WORDS[side]}`,
+  symbolSize: 1,
+  data: bars
+    .filter(({ moves, reaches }) => moves + reaches > 0)
+    .map(({ bar, effort, moves, reaches, words }) => ({
+      value: [bar, signOf(side) * effort],
+      place: { side, bar },
+      words,
+      label: {
+        show: true,
+        position: side === 'right' ? 'top' : 'bottom',
+        formatter: `${moves > 0 ? '◆' : ''}${reaches > 0 ? '↔' : ''}`,
+        color: tone('--ink'),
+        fontSize: 11,
+      },
+    })),
+});
+
+/** A frame round the chosen bar. */
+const frameOf = (bar: number, tone: Tone) => ({
+  silent: true,
+  itemStyle: { color: 'transparent', borderColor: tone('--ink'), borderWidth: 1 },
+  data: [[{ xAxis: bar }, { xAxis: bar }]],
+});
+
 /** Effort over the piece: right hand upward, left hand downward, with moves and wide reaches; a press leads to the bar. */
 @Component({
   selector: 'ks-effort-chart',
@@ -106,79 +168,27 @@ export class EffortChart {
 
   private options() {
     const element = this.holder().nativeElement;
-    const sideBars = (side: Side) => this.bars().filter((bar) => bar.side === side);
-    const sign = (side: Side): number => (side === 'right' ? 1 : -1);
-    const series = (side: Side) => ({
-      type: 'bar' as const,
-      name: HAND_WORDS[side],
-      stack: 'effort',
-      barCategoryGap: '25%',
-      itemStyle: {
-        color: toneOf(element, side === 'left' ? '--left-soft' : '--right'),
-        borderColor: toneOf(element, `--${side}`),
-        borderWidth: 1,
-        ...(side === 'left'
-          ? {
-              decal: {
-                symbol: 'rect',
-                dashArrayX: [1, 0],
-                dashArrayY: [2, 4],
-                rotation: -0.8,
-                color: toneOf(element, '--left'),
-              },
-            }
-          : {}),
-      },
-      data: sideBars(side).map((bar) => ({
-        value: sign(side) * bar.effort,
-        place: { side, bar: bar.bar },
-        words: bar.words,
-      })),
-    });
-    const marks = (side: Side) => ({
-      type: 'scatter' as const,
-      name: `moves and reaches, ${HAND_WORDS[side]}`,
-      symbolSize: 1,
-      data: sideBars(side)
-        .filter(({ moves, reaches }) => moves + reaches > 0)
-        .map((bar) => ({
-          value: [bar.bar, sign(side) * bar.effort],
-          place: { side, bar: bar.bar },
-          words: bar.words,
-          label: {
-            show: true,
-            position: side === 'right' ? 'top' : 'bottom',
-            formatter: `${bar.moves > 0 ? '◆' : ''}${bar.reaches > 0 ? '↔' : ''}`,
-            color: toneOf(element, '--ink'),
-            fontSize: 11,
-          },
-        })),
-    });
+    const tone: Tone = (name) => toneOf(element, name);
+    const lane = (side: Side): Lane => ({ side, bars: this.bars().filter((bar) => bar.side === side) });
+    const [right, left] = [lane('right'), lane('left')];
     return {
       animation: false,
       grid: { left: 40, right: 12, top: 18, bottom: 24 },
       tooltip: { trigger: 'item', formatter: ({ data }: { data: { words: string } }) => data.words },
       xAxis: {
         type: 'category' as const,
-        data: sideBars('right').map(({ number }) => String(number)),
-        axisLabel: { color: toneOf(element, '--ink-soft') },
+        data: right.bars.map(({ number }) => String(number)),
+        axisLabel: { color: tone('--ink-soft') },
       },
       yAxis: {
         type: 'value' as const,
-        axisLabel: { color: toneOf(element, '--ink-soft'), formatter: (value: number) => String(Math.abs(value)) },
+        axisLabel: { color: tone('--ink-soft'), formatter: (value: number) => String(Math.abs(value)) },
       },
       series: [
-        {
-          ...series('right'),
-          markArea: {
-            silent: true,
-            itemStyle: { color: 'transparent', borderColor: toneOf(element, '--ink'), borderWidth: 1 },
-            data: [[{ xAxis: this.chosenBar() }, { xAxis: this.chosenBar() }]],
-          },
-        },
-        series('left'),
-        marks('right'),
-        marks('left'),
+        { ...barsOf(right, tone), markArea: frameOf(this.chosenBar(), tone) },
+        barsOf(left, tone),
+        marksOf(right, tone),
+        marksOf(left, tone),
       ],
     };
   }

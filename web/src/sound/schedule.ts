@@ -1,4 +1,13 @@
-import { beatTicks, positionLabel, secondsAt, type PianoPlan, type Score, type Side } from '@kettle-step/core';
+import {
+  beatTicks,
+  positionLabel,
+  secondsAt,
+  SIDES,
+  type Note,
+  type PianoPlan,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
 
 /** How loud a hand is. */
 export const VOICES = ['on', 'soft', 'off'] as const;
@@ -69,70 +78,109 @@ const beatsIn = (
   }));
 };
 
-/** All that is heard and passed when some bars are played, by the clock of the sound. Repeats are not unfolded. */
-export const scheduleOf = (score: Score, plan: PianoPlan, options: PlayOptions): Schedule => {
+/** A stretch of the piece with its clock. */
+interface Stretch {
+  readonly score: Score;
+  readonly options: PlayOptions;
+  /** Ticks from the start of the piece. */
+  readonly from: number;
+  readonly until: number;
+  /** Seconds of the sound at a tick. */
+  readonly when: (ticks: number) => number;
+}
+
+const stretchOf = (score: Score, options: PlayOptions): Stretch & { readonly counts: readonly SoundEvent[] } => {
   const [first, last] = options.bars.map((bar) => score.bars[bar]!) as [Score['bars'][number], Score['bars'][number]];
   const at = secondsAt(score);
   const from = Math.max(options.fromTicks, first.onsetTicks);
-  const until = last.onsetTicks + last.lengthTicks;
   const beat = beatTicks(score, first.metre);
   const beatSeconds = (at(from + beat) - at(from)) / options.tempo;
   const counted = options.countIn ? first.metre.beats : 0;
-  const beginsAt = counted * beatSeconds;
-  const when = (ticks: number): number => beginsAt + (at(ticks) - at(from)) / options.tempo;
+  return {
+    score,
+    options,
+    from,
+    until: last.onsetTicks + last.lengthTicks,
+    when: (ticks) => counted * beatSeconds + (at(ticks) - at(from)) / options.tempo,
+    counts: Array.from({ length: counted }, (_, index) => ({
+      kind: 'click',
+      seconds: index * beatSeconds,
+      accent: index === 0,
+    })),
+  };
+};
 
-  const counts: SoundEvent[] = Array.from({ length: counted }, (_, index) => ({
-    kind: 'click',
-    seconds: index * beatSeconds,
-    accent: index === 0,
-  }));
-  const clicks: SoundEvent[] = options.metronome
-    ? score.bars.slice(options.bars[0], options.bars[1] + 1).flatMap((bar) =>
-        beatsIn(score, bar)
-          .filter(({ ticks }) => ticks >= from && ticks < until)
-          .map(({ ticks, accent }): SoundEvent => ({ kind: 'click', seconds: when(ticks), accent })),
-      )
-    : [];
-  const played = score.notes.filter(({ onsetTicks }) => onsetTicks >= from && onsetTicks < until);
-  const graces = new Map<string, number>();
-  for (const { side, onsetTicks, graceIndex } of played)
-    if (graceIndex !== null)
-      graces.set(`${side} ${onsetTicks}`, Math.max(graces.get(`${side} ${onsetTicks}`) ?? 0, graceIndex + 1));
-  const notes = played
+const isInside =
+  ({ from, until }: Stretch) =>
+  (ticks: number): boolean =>
+    ticks >= from && ticks < until;
+
+const clicksIn = (stretch: Stretch): readonly SoundEvent[] => {
+  const { score, options, when } = stretch;
+  if (!options.metronome) return [];
+  return score.bars
+    .slice(options.bars[0], options.bars[1] + 1)
+    .flatMap((bar) => beatsIn(score, bar))
+    .filter(({ ticks }) => isInside(stretch)(ticks))
+    .map(({ ticks, accent }) => ({ kind: 'click', seconds: when(ticks), accent }));
+};
+
+/** How many grace notes stand before each stroke of a hand. */
+const gracesBefore = (notes: readonly Note[]): ((note: Note) => number) => {
+  const counts = new Map<string, number>();
+  const nameOf = ({ side, onsetTicks }: Note): string => `${side} ${onsetTicks}`;
+  for (const note of notes)
+    if (note.graceIndex !== null)
+      counts.set(nameOf(note), Math.max(counts.get(nameOf(note)) ?? 0, note.graceIndex + 1));
+  return (note) => counts.get(nameOf(note)) ?? 0;
+};
+
+const soundsOf = (notes: readonly Note[], { options, until, when }: Stretch): readonly SoundEvent[] => {
+  const graces = gracesBefore(notes);
+  const grace = GRACE_SECONDS / options.tempo;
+  return notes
     .filter(({ side }) => options.hands[side] !== 'off')
-    .map((note): SoundEvent => {
-      const grace = GRACE_SECONDS / options.tempo;
-      const early =
-        note.graceIndex === null ? 0 : (graces.get(`${note.side} ${note.onsetTicks}`)! - note.graceIndex) * grace;
-      const end = when(Math.min(note.onsetTicks + note.durationTicks, until));
+    .map((note) => {
+      const begins = when(note.onsetTicks);
+      const early = note.graceIndex === null ? 0 : (graces(note) - note.graceIndex) * grace;
+      const ends = when(Math.min(note.onsetTicks + note.durationTicks, until));
       return {
         kind: 'note',
-        seconds: Math.max(0, when(note.onsetTicks) - early),
-        lengthSeconds: note.graceIndex === null ? end - when(note.onsetTicks) : grace,
+        seconds: Math.max(0, begins - early),
+        lengthSeconds: note.graceIndex === null ? ends - begins : grace,
         midi: note.midi,
         loudness: LOUDNESS[options.hands[note.side]],
       };
     });
-  const moments = [...new Set(played.map(({ onsetTicks }) => onsetTicks))].map((ticks) => ({
-    ticks,
-    seconds: when(ticks),
-  }));
-  const pauses = options.stopAtMoves
-    ? (['right', 'left'] as const).flatMap((side) =>
-        plan.hands[side].positions
-          .filter(({ onsetTicks }) => onsetTicks > from && onsetTicks < until)
-          .map((position) => ({
-            ticks: position.onsetTicks,
-            seconds: when(position.onsetTicks),
-            words: `${side === 'right' ? 'Right' : 'Left'} hand: ${positionLabel(position)}`,
-          })),
-      )
-    : [];
+};
+
+const pausesIn = (plan: PianoPlan, { options, from, until, when }: Stretch): readonly Pause[] => {
+  if (!options.stopAtMoves) return [];
+  return SIDES.flatMap((side) =>
+    plan.hands[side].positions
+      .filter(({ onsetTicks }) => onsetTicks > from && onsetTicks < until)
+      .map((position) => ({
+        ticks: position.onsetTicks,
+        seconds: when(position.onsetTicks),
+        words: `${side === 'right' ? 'Right' : 'Left'} hand: ${positionLabel(position)}`,
+      })),
+  );
+};
+
+const inTime = <T extends { readonly seconds: number }>(all: readonly T[]): readonly T[] =>
+  [...all].sort((a, b) => a.seconds - b.seconds);
+
+/** All that is heard and passed when some bars are played, by the clock of the sound. Repeats are not unfolded. */
+export const scheduleOf = (score: Score, plan: PianoPlan, options: PlayOptions): Schedule => {
+  const stretch = stretchOf(score, options);
+  const { from, until, when, counts } = stretch;
+  const played = score.notes.filter(({ onsetTicks }) => isInside(stretch)(onsetTicks));
+  const moments = [...new Set(played.map(({ onsetTicks }) => onsetTicks))];
   return {
-    events: [...counts, ...clicks, ...notes].sort((a, b) => a.seconds - b.seconds),
-    moments,
-    pauses: pauses.sort((a, b) => a.seconds - b.seconds),
-    beginsAt,
+    events: inTime([...counts, ...clicksIn(stretch), ...soundsOf(played, stretch)]),
+    moments: moments.map((ticks) => ({ ticks, seconds: when(ticks) })),
+    pauses: inTime(pausesIn(plan, stretch)),
+    beginsAt: when(from),
     endsAt: when(until),
   };
 };

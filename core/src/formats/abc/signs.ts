@@ -1,5 +1,6 @@
 import { tonicName, type Pitch } from '../../keyboard/pitch';
 import type { Key, Metre } from '../../score/score';
+import { gcd } from '../notation/gcd';
 
 /** Signs of ABC 2.1 that both a written tune and one that is being typed are made of. */
 
@@ -8,8 +9,6 @@ import type { Key, Metre } from '../../score/score';
  * what the tune needs afterwards.
  */
 export const ABC_TICKS = 10_080;
-
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 /** A length in units: nothing for one, `3` for three, `/2` for a half, `3/2`. */
 export const lengthText = (over: number, under: number): string => {

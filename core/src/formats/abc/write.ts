@@ -1,6 +1,6 @@
-import { alterInKey } from '../../keyboard/pitch';
-import type { Articulation, Bar, Key, Mark, Note, OrnamentKind, Score } from '../../score/score';
+import type { Articulation, Bar, Mark, Note, OrnamentKind, Score } from '../../score/score';
 import { ACCIDENTALS, keyText, letterText, lengthText as unitsText, metreText } from './signs';
+import { BarAccidentals } from '../notation/accidentals';
 import { writeDown, type WrittenBar, type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 
 /** Length that the header names as one unit (L:1/8). */
@@ -38,23 +38,12 @@ const fingersText = ({ printed }: Note): string =>
     .map(({ finger }) => decoration(String(finger)))
     .join('');
 
-/** Accidentals since the barline. Programs differ on whether one holds in other octaves: what either would miss is written. */
-class AccidentalMemory {
-  private readonly byLetter = new Map<string, number>();
-  private readonly byOctave = new Map<string, number>();
-
-  constructor(private readonly key: Key) {}
-
-  textFor({ pitch: { step, alter, octave } }: Note): string {
-    const inKey = alterInKey(step, this.key.fifths);
-    const place = `${step}${octave}`;
-    const [letter, here] = [this.byLetter.get(step) ?? inKey, this.byOctave.get(place) ?? inKey];
-    if (letter === alter && here === alter) return '';
-    this.byLetter.set(step, alter);
-    this.byOctave.set(place, alter);
-    return ACCIDENTALS[alter] ?? '';
-  }
-}
+/** The sign of a note. Programs differ on whether one holds in other octaves: what either would miss is written. */
+const signText = (accidentals: BarAccidentals, { pitch }: Note): string => {
+  if (accidentals.inEveryOctave(pitch) === pitch.alter && accidentals.inOctave(pitch) === pitch.alter) return '';
+  accidentals.set(pitch);
+  return ACCIDENTALS[pitch.alter] ?? '';
+};
 
 interface Sheet {
   readonly score: Score;
@@ -88,12 +77,12 @@ const signsText = ({ note, piece }: WrittenNote): string => {
   ].join('');
 };
 
-const headText = (written: WrittenNote, accidentals: AccidentalMemory): string => {
+const headText = (written: WrittenNote, accidentals: BarAccidentals): string => {
   const fingers = written.piece === 0 ? fingersText(written.note) : '';
-  return `${fingers}${accidentals.textFor(written.note)}${letterText(written.note.pitch)}${written.tieStarts ? '-' : ''}`;
+  return `${fingers}${signText(accidentals, written.note)}${letterText(written.note.pitch)}${written.tieStarts ? '-' : ''}`;
 };
 
-const chordText = (notes: readonly WrittenNote[], length: string, accidentals: AccidentalMemory): string => {
+const chordText = (notes: readonly WrittenNote[], length: string, accidentals: BarAccidentals): string => {
   const [first] = notes;
   if (!first) return '';
   if (notes.length > 1) return `[${notes.map((written) => headText(written, accidentals)).join('')}]${length}`;
@@ -102,7 +91,7 @@ const chordText = (notes: readonly WrittenNote[], length: string, accidentals: A
   return first.tieStarts ? `${head.slice(0, -1)}${length}-` : head + length;
 };
 
-const eventText = (sheet: Sheet, event: WrittenEvent, accidentals: AccidentalMemory): string => {
+const eventText = (sheet: Sheet, event: WrittenEvent, accidentals: BarAccidentals): string => {
   const { ticksPerQuarter } = sheet.score;
   const ratio = event.value?.ratio;
   const plainTicks = ratio ? (event.ticks * ratio.actual) / ratio.normal : event.ticks;
@@ -111,7 +100,7 @@ const eventText = (sheet: Sheet, event: WrittenEvent, accidentals: AccidentalMem
   if (event.notes.length === 0) return `${tuplet}${event.hidden ? 'x' : 'z'}${length}`;
   const [first] = event.notes;
   if (first && first.note.graceIndex !== null)
-    return `{${event.notes.map(({ note }) => accidentals.textFor(note) + letterText(note.pitch)).join('')}}`;
+    return `{${event.notes.map(({ note }) => signText(accidentals, note) + letterText(note.pitch)).join('')}}`;
   const starts = '('.repeat(slursAt(sheet.slurStarts, event.notes));
   const ends = ')'.repeat(slursAt(sheet.slurEnds, event.notes));
   const signs = [...new Set(event.notes.map(signsText))].join('');
@@ -175,7 +164,7 @@ const marksBefore = (sheet: Sheet, voice: TuneVoice, from: number, to: number): 
 const musicText = (sheet: Sheet, voice: TuneVoice, bar: Bar): string => {
   const line = voice.lines.get(bar.index);
   if (!line) return `x${lengthText(bar.lengthTicks, sheet.score.ticksPerQuarter)}`;
-  const accidentals = new AccidentalMemory(bar.key);
+  const accidentals = new BarAccidentals(bar.key.fifths);
   let text = '';
   let marked = bar.onsetTicks;
   let beamed = false;

@@ -1,6 +1,7 @@
 import { append, appendText, elementLike, type Element } from './dom';
-import { alterInKey, type Pitch } from '../../keyboard/pitch';
+import type { Pitch } from '../../keyboard/pitch';
 import type { Note, Ornament, Score } from '../../score/score';
+import type { BarAccidentals } from '../notation/accidentals';
 import { type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 import type { Ratio } from '../notation/values';
 import type { SlurEnd } from './slur-numbers';
@@ -43,20 +44,12 @@ const ORNAMENT_ELEMENTS: Readonly<Record<Ornament['kind'], string>> = {
   'delayed-inverted-turn': 'delayed-inverted-turn',
 };
 
-/** Accidentals that hold on a staff since the barline, by step and octave; else the key's. */
-export class AccidentalMemory {
-  private readonly holding = new Map<string, number>();
-
-  constructor(private readonly fifths: number) {}
-
-  /** The sign that must be drawn before this note, if any. */
-  signFor({ pitch }: Pick<Note, 'pitch'>): string | undefined {
-    const key = `${pitch.step}${pitch.octave}`;
-    const holds = this.holding.get(key) ?? alterInKey(pitch.step, this.fifths);
-    this.holding.set(key, pitch.alter);
-    return holds === pitch.alter ? undefined : ACCIDENTALS[pitch.alter];
-  }
-}
+/** The sign that must be drawn before a note, if any. */
+export const signFor = (accidentals: BarAccidentals, { pitch }: Pick<Note, 'pitch'>): string | undefined => {
+  const holds = accidentals.inOctave(pitch);
+  accidentals.set(pitch);
+  return holds === pitch.alter ? undefined : ACCIDENTALS[pitch.alter];
+};
 
 export interface Sheet {
   readonly score: Score;

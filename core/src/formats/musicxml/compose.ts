@@ -1,6 +1,7 @@
 import type { Bar, Mark, Score } from '../../score/score';
+import { BarAccidentals } from '../notation/accidentals';
 import { stavesOf, writeDown, type WrittenLine } from '../notation/written';
-import { AccidentalMemory, buildBeside, noteElement, type Build, type Content, type Sheet } from './compose-note';
+import { buildBeside, noteElement, signFor, type Build, type Content, type Sheet } from './compose-note';
 import { append, newDocument, type Element } from './dom';
 import type { MusicXmlDocument } from './document';
 import { slurNumbers } from './slur-numbers';
@@ -15,7 +16,7 @@ const clefElement = (
 
 interface LinePlace {
   readonly bar: Bar;
-  readonly accidentals: AccidentalMemory;
+  readonly accidentals: BarAccidentals;
   /** How far to go back before the line begins, ticks. */
   readonly back: number;
   /** Clefs that change on this line's staff; they stand before the event at their time. */
@@ -43,7 +44,7 @@ const lineElements = (sheet: Sheet, line: WrittenLine, { bar, accidentals, back,
       continue;
     }
     event.notes.forEach((written, index) => {
-      const sign = accidentals.signFor(written.note);
+      const sign = signFor(accidentals, written.note);
       // A note that is tied over the barline needs no new sign.
       const accidental = written.tieStops ? undefined : sign;
       elements.push(noteElement(sheet, line, event, written, { isChord: index > 0, fills: false, accidental }));
@@ -158,9 +159,9 @@ const measureElement = (sheet: Sheet, bar: Bar, lines: readonly WrittenLine[]): 
   const marks = score.marks.filter(
     ({ onsetTicks }) => onsetTicks >= bar.onsetTicks && (onsetTicks < end || (isLast && onsetTicks === end)),
   );
-  const accidentals = new Map<number, AccidentalMemory>();
-  const memoryOf = (staff: number): AccidentalMemory => {
-    const memory = accidentals.get(staff) ?? new AccidentalMemory(bar.key.fifths);
+  const accidentals = new Map<number, BarAccidentals>();
+  const memoryOf = (staff: number): BarAccidentals => {
+    const memory = accidentals.get(staff) ?? new BarAccidentals(bar.key.fifths);
     accidentals.set(staff, memory);
     return memory;
   };

@@ -2,9 +2,9 @@ import { attribute, childText, children } from './dom';
 import { fail, ok, type Result } from '../../result';
 import type { MusicXmlError } from './errors';
 import { MAX_TICKS_PER_QUARTER } from '../limits';
+import { gcd } from '../notation/gcd';
 import type { PianoPart } from './parts';
 
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 const lcm = (a: number, b: number): number => (a / gcd(a, b)) * b;
 
 /** Whole ticks that hold a decimal number of divisions: 2.5 divisions to a quarter need 25 (of a tenth each). */

@@ -1,4 +1,4 @@
-import { midiOf, STEPS, type Pitch } from '../../keyboard/pitch';
+import { letterPlace, naturalAt, midiOf, type Pitch } from '../../keyboard/pitch';
 import { childNumber, type Element } from './dom';
 
 /** How far a part sounds from what is written: letters and semitones, octaves among them. */
@@ -26,7 +26,6 @@ export const readTransposition = (transpose: Element): Transposition => {
 /** The pitch that sounds. @example transposed(C4, a whole tone down) // => Bb3 */
 export const transposed = (pitch: Pitch, { letters, semitones }: Transposition): Pitch => {
   if (letters === 0 && semitones === 0) return pitch;
-  const place = pitch.octave * 7 + STEPS.indexOf(pitch.step) + letters;
-  const natural: Pitch = { step: STEPS[((place % 7) + 7) % 7]!, alter: 0, octave: Math.floor(place / 7) };
+  const natural = naturalAt(letterPlace(pitch) + letters);
   return { ...natural, alter: midiOf(pitch) + semitones - midiOf(natural) };
 };

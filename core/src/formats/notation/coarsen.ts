@@ -1,6 +1,5 @@
 import type { Mark, Score } from '../../score/score';
-
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+import { gcd } from './gcd';
 
 /** The same score in the fewest ticks to a quarter that hold all its times exactly. */
 export const coarsened = (score: Score): Score => {

@@ -1,4 +1,4 @@
-import { midiOf, respelled, STEPS, type Pitch, type Step } from '../../../keyboard/pitch';
+import { letterPlace, midiOf, respelled, STEPS, type Pitch, type Step } from '../../../keyboard/pitch';
 import { spell } from '../../midi/spelling';
 import { valueTicks, writeLength, type NoteType } from '../../notation/values';
 import { ABC_TICKS, lengthText } from '../signs';
@@ -247,8 +247,6 @@ const addToLast = (typing: Typing, noteFor: (context: Context, event: TypedEvent
 export const addKeyToLast = (typing: Typing, midi: number): Edit | undefined =>
   addToLast(typing, (context) => spelledIn(context, [midi])[0]!);
 
-const place = ({ step, octave }: Pick<Pitch, 'step' | 'octave'>): number => octave * 7 + STEPS.indexOf(step);
-
 /** The octave in which a letter lies nearest to a place on the staff. */
 const nearest = (step: Step, to: number): number => Math.round((to - STEPS.indexOf(step)) / 7);
 
@@ -267,14 +265,14 @@ export const enterLetter = (typing: Typing, step: Step, value: StepValue, sign: 
   const sounding = context.music.filter(({ kind }) => kind === 'note' || kind === 'chord');
   const last = sounding.length > 0 ? readEvent('', sounding[sounding.length - 1]!.text, false).notes.at(-1) : undefined;
   // The first note lies in the octave from middle C up, or the one below it.
-  const octave = last ? nearest(step, place(last)) : isLowVoice(typing.text, context.voice) ? 3 : 4;
+  const octave = last ? nearest(step, letterPlace(last)) : isLowVoice(typing.text, context.voice) ? 3 : 4;
   return enter(typing, onward(typing), { notes: [{ fingers: [], alter: sign, step, octave }], rest: '' }, value);
 };
 
 /** Adds a letter above what was struck last. */
 export const addLetterToLast = (typing: Typing, step: Step, sign: Sign = null): Edit | undefined =>
   addToLast(typing, (_context, { notes }) => {
-    const top = Math.max(...notes.map(place));
+    const top = Math.max(...notes.map(letterPlace));
     return { fingers: [], alter: sign, step, octave: Math.floor((top - STEPS.indexOf(step)) / 7) + 1 };
   });
 

@@ -1,5 +1,6 @@
 import { child, childNumber, childText, nameOf, type Element } from '../dom';
-import { AccidentalMemory, ACCIDENTALS, buildBeside } from '../compose-note';
+import { BarAccidentals } from '../../notation/accidentals';
+import { ACCIDENTALS, buildBeside, signFor } from '../compose-note';
 import { notationsOf, readPitch, readTies } from '../notations';
 import { dropChildren, putChild } from './note-element';
 import type { Site } from './site';
@@ -10,10 +11,10 @@ const ALTERS: ReadonlyMap<string, number> = new Map([
   ['sharp-sharp', 2],
 ]);
 
-const restate = (note: Element, memory: AccidentalMemory): void => {
+const restate = (note: Element, memory: BarAccidentals): void => {
   const read = readPitch(note);
   if (!read) return;
-  const sign = memory.signFor(read);
+  const sign = signFor(memory, read);
   const written = childText(note, 'accidental');
   const says = ALTERS.get(written);
   // A note tied over the barline needs no new sign; a sign that only reminds stays while it is true.
@@ -25,12 +26,12 @@ const restate = (note: Element, memory: AccidentalMemory): void => {
 
 /** Sets the signs of a measure anew where a change of pitch, or of what stands before, asks for it. */
 export const restateAccidentals = ({ measure, fifths }: Site): void => {
-  const memories = new Map<number, AccidentalMemory>();
+  const memories = new Map<number, BarAccidentals>();
   const inTime = [...readTimeline(measure).items].sort((a, b) => a.at - b.at);
   for (const { element } of inTime) {
     if (nameOf(element) !== 'note' || !child(element, 'pitch')) continue;
     const staff = childNumber(element, 'staff') ?? 1;
-    const memory = memories.get(staff) ?? new AccidentalMemory(fifths);
+    const memory = memories.get(staff) ?? new BarAccidentals(fifths);
     memories.set(staff, memory);
     restate(element, memory);
   }
