@@ -39,7 +39,7 @@ const correct = ({ request, document, correction, locks, desk }: Asked<'correct'
   const made = correctMusic(dom, correction);
   if (made.kind === 'error') return { kind: 'refused', request, message: explainRefusal(made.error) };
   const carried = carryDecisions({ locks: new Map(locks), desk }, made.value.alignment, before);
-  return { kind: 'carried', request, document: serializeMusicXml(dom), carried };
+  return { kind: 'carried', request, document: serializeMusicXml(made.value.document), carried };
 };
 
 const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer => {

@@ -1,8 +1,8 @@
 import render from 'dom-serializer';
-import { DomHandler, ProcessingInstruction, type Document } from 'domhandler';
+import { cloneNode, DomHandler, ProcessingInstruction, type Document } from 'domhandler';
 import { prependChild } from 'domutils';
 import { SaxesParser, type XMLDecl } from 'saxes';
-import { fail, ok, type Result } from '../../result';
+import { ContractError, fail, ok, type Result } from '../../result';
 import { attribute, children, nameOf, type Element } from './dom';
 import type { MusicXmlError } from './errors';
 import { MAX_DEPTH } from '../limits';
@@ -96,6 +96,14 @@ export const parseMusicXml = (source: string): Result<MusicXmlDocument, MusicXml
   const layout = /^score-(partwise|timewise)$/.exec(nameOf(root))?.[1] as MusicXmlDocument['layout'] | undefined;
   if (layout === undefined) return fail({ code: 'not-musicxml', root: nameOf(root) });
   return ok({ dom: parsed.value, root, layout });
+};
+
+/** A copy that can be changed without the document noticing. */
+export const copyOf = ({ dom, layout }: MusicXmlDocument): MusicXmlDocument => {
+  const copy = cloneNode(dom, true);
+  const [root] = children(copy);
+  if (!root) throw new ContractError('a document has a root');
+  return { dom: copy, root, layout };
 };
 
 /** The measures of each part in order, whichever way the document is laid out. */

@@ -49,7 +49,7 @@ describe('the engraver and the core', () => {
         for (const [at, kind] of wanted) {
           const { document, score: now } = openScore(xml);
           const made = correctMusic(document, correctionOf(kind, now.notes[at % now.notes.length]!, at));
-          if (made.kind === 'ok') xml = serializeMusicXml(document);
+          if (made.kind === 'ok') xml = serializeMusicXml(made.value.document);
         }
         await expectAgreement(openScore(xml));
       }),

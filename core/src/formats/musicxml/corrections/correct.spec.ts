@@ -13,9 +13,12 @@ import { correctMusic, explainRefusal, type Correction } from '.';
 const correct = (xml: string, correction: Correction) => {
   const parsed = parseMusicXml(xml);
   if (parsed.kind === 'error') throw new Error('unreadable');
+  const before = serializeMusicXml(parsed.value);
   const corrected = correctMusic(parsed.value, correction);
+  // Whatever comes of it: the document that was given stays as it is.
+  expect(serializeMusicXml(parsed.value)).toBe(before);
   if (corrected.kind === 'error') return { refusal: corrected.error };
-  return { ...corrected.value, xml: serializeMusicXml(parsed.value) };
+  return { ...corrected.value, xml: serializeMusicXml(corrected.value.document) };
 };
 
 /** Corrects, and reads what has been written down as if it came from outside. */

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../../../result';
 import { shiftedBars, type Alignment } from '../../../score/align';
 import type { Score } from '../../../score/score';
-import type { MusicXmlDocument } from '../document';
+import { copyOf, type MusicXmlDocument } from '../document';
 import { readScore } from '../read';
 import { deleteBar, insertBar } from './bars';
 import type { Correction, CorrectionRefusal } from './correction';
@@ -10,6 +10,7 @@ import { openDesk, type Desk } from './site';
 
 /** A piece after a correction. */
 export interface Corrected {
+  readonly document: MusicXmlDocument;
   readonly score: Score;
   /** Which notes and bars are as they were. */
   readonly alignment: Alignment;
@@ -56,20 +57,22 @@ const notesAfter = (before: Score, after: Score): Alignment['notes'] => {
 };
 
 /**
- * Corrects a document in place. What the correction does not touch stays as it is written, with the names of its notes.
- * After a refusal the document may be half changed: read it anew.
+ * Corrects a copy of the document; the document itself stays as it is, also after a refusal. What the correction does not
+ * touch stays as it is written, with the names of its notes.
  */
 export const correctMusic = (
   document: MusicXmlDocument,
   correction: Correction,
 ): Result<Corrected, CorrectionRefusal> => {
-  const before = readScore(document);
+  const copy = copyOf(document);
+  const before = readScore(copy);
   if (before.kind === 'error') return fail({ code: 'no-such-note' });
-  const made = make(openDesk(document, before.value), correction);
+  const made = make(openDesk(copy, before.value), correction);
   if (made.kind === 'error') return made;
-  const after = readScore(document);
+  const after = readScore(copy);
   if (after.kind === 'error') return fail({ code: 'last-notes' });
   return ok({
+    document: copy,
     score: after.value,
     alignment: {
       notes: notesAfter(before.value, after.value),
