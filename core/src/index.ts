@@ -5,6 +5,7 @@ export * from './keyboard/pitch';
 export * from './keyboard/geometry';
 export * from './hand/hand';
 export * from './hand/reach';
+export * from './handbook';
 export * from './score/score';
 export { barInWords, barName, barsInWords } from './score/bar-words';
 export { alignScores, type Alignment } from './score/align';

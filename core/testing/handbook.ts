@@ -1,7 +1,13 @@
-import arpeggioTables from '../src/patterns/tables/arpeggio-fingerings.json';
-import chordTables from '../src/patterns/tables/chord-fingerings.json';
-import melodicTables from '../src/patterns/tables/melodic-cases.json';
-import scaleTables from '../src/patterns/tables/scale-fingerings.json';
+import {
+  BLOCK_CHORDS,
+  chromaticFinger,
+  HARMONIC_MINOR_SCALES,
+  MAJOR_ARPEGGIOS,
+  MAJOR_SCALES,
+  MINOR_ARPEGGIOS,
+  type RunFingering,
+} from '../src/handbook';
+import melodicTables from './melodic-cases.json';
 import type { Side } from '../src/hand/hand';
 import { midiOf, parsePitch } from '../src/keyboard/pitch';
 import type { Score } from '../src/score/score';
@@ -16,14 +22,6 @@ export interface HandbookCase {
   readonly accepted: readonly (readonly number[] | null)[];
 }
 
-interface Row {
-  readonly tonics: readonly string[];
-  readonly hand: string;
-  readonly octave: readonly number[];
-  readonly starts: readonly (readonly number[])[];
-  readonly ends: readonly number[];
-}
-
 const MAJOR = [0, 2, 4, 5, 7, 9, 11];
 const HARMONIC_MINOR = [0, 2, 3, 5, 7, 8, 11];
 const MAJOR_TRIAD = [0, 4, 7];
@@ -33,7 +31,7 @@ const SHARP_NAMES = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#',
 const nameOfKey = (midi: number): string => `${SHARP_NAMES[midi % 12]}${Math.floor(midi / 12) - 1}`;
 
 /** Fingers that are right on each note of a rising run: the pattern, with the accepted starts and ends. */
-const acceptedRising = (row: Row, octaves: number): number[][] => {
+const acceptedRising = (row: RunFingering, octaves: number): number[][] => {
   const run = Array.from({ length: octaves }, () => row.octave)
     .flat()
     .map((finger) => [finger]);
@@ -53,14 +51,14 @@ const goThrough = <T>(rising: readonly T[], way: Way): readonly T[] => {
 };
 
 const runCase = (
-  row: Row,
+  row: RunFingering,
   tonic: string,
   steps: readonly number[],
   octaves: number,
   way: Way,
   id: string,
 ): HandbookCase => {
-  const side = row.hand as Side;
+  const side = row.hand;
   const root = midiOf(parsePitch(`${tonic}${side === 'right' ? 4 : 3 - octaves + 1}`)!);
   const keys = Array.from({ length: octaves }, (_, octave) => steps.map((step) => root + 12 * octave + step)).flat();
   keys.push(root + 12 * octaves);
@@ -78,7 +76,7 @@ const runCase = (
   };
 };
 
-const runs = (rows: readonly Row[], steps: readonly number[], id: string): HandbookCase[] =>
+const runs = (rows: readonly RunFingering[], steps: readonly number[], id: string): HandbookCase[] =>
   rows.flatMap((row) =>
     row.tonics.flatMap((tonic) =>
       [1, 2].flatMap((octaves) =>
@@ -86,13 +84,6 @@ const runs = (rows: readonly Row[], steps: readonly number[], id: string): Handb
       ),
     ),
   );
-
-/** Chromatic: 3 on black, 1 on white, and 2 where two white keys adjoin, in the right hand on F and C, in the left on E and B. */
-const chromaticFinger = (midi: number, side: Side): number => {
-  const pitchClass = midi % 12;
-  if ([1, 3, 6, 8, 10].includes(pitchClass)) return 3;
-  return (side === 'right' ? [5, 0] : [4, 11]).includes(pitchClass) ? 2 : 1;
-};
 
 const chromaticCase = (start: number, side: Side, octaves: number, way: Way): HandbookCase => {
   const keys = Array.from({ length: 12 * octaves + 1 }, (_, index) => start + index);
@@ -125,19 +116,19 @@ export const chromaticRuns = (): readonly HandbookCase[] =>
 
 /** Scales and arpeggios of the handbook tables, one and two octaves, up and down, all keys and both hands. */
 export const handbookRuns = (): readonly HandbookCase[] => [
-  ...runs(scaleTables.major, MAJOR, 'major-scale'),
-  ...runs(scaleTables.harmonicMinor, HARMONIC_MINOR, 'minor-scale'),
-  ...runs(arpeggioTables.major as Row[], MAJOR_TRIAD, 'major-arpeggio'),
-  ...runs(arpeggioTables.minor as Row[], MINOR_TRIAD, 'minor-arpeggio'),
+  ...runs(MAJOR_SCALES, MAJOR, 'major-scale'),
+  ...runs(HARMONIC_MINOR_SCALES, HARMONIC_MINOR, 'minor-scale'),
+  ...runs(MAJOR_ARPEGGIOS, MAJOR_TRIAD, 'major-arpeggio'),
+  ...runs(MINOR_ARPEGGIOS, MINOR_TRIAD, 'minor-arpeggio'),
 ];
 
 /** Block chords of common practice, lowest note first. */
 export const handbookChords = (): readonly HandbookCase[] =>
-  chordTables.chords.map((chord) => ({
+  BLOCK_CHORDS.map((chord) => ({
     id: `${chord.hand} ${chord.notes.join(' ')}`,
     group: 'chord',
-    side: chord.hand as Side,
-    score: line(`[${chord.notes.join(' ')}]/4`, { side: chord.hand as Side }),
+    side: chord.hand,
+    score: line(`[${chord.notes.join(' ')}]/4`, { side: chord.hand }),
     accepted: chord.fingers.map((finger) => [finger]),
   }));
 
