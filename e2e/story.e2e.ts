@@ -121,8 +121,7 @@ test('work is kept while the server is away, wherever one goes, and saved when i
   await page.unroute('**/plan');
   await page.getByRole('button', { name: 'Try now' }).click();
   await waitUntilSaved(page);
-  await page.goBack();
-  await page.goBack();
+  await page.getByRole('link', { name: 'Shelf' }).click();
   await expect(page.getByRole('link', { name: 'Bench · Millrace' })).toBeVisible();
   await page.getByRole('link', { name: 'Kite on a String', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Kite on a String' })).toBeVisible();

@@ -61,10 +61,11 @@ export const runServer = ({ database, ...more }: RunOptions): void => {
   const started = { migrations: 'server/migrations', webFolder: 'dist/web/browser', ...settings.value, ...more };
   startServer(started).then(
     (server) => {
-      console.log(`Kettle Step is ready at ${server.address}`);
       const stop = (): void => void server.stop().then(() => process.exit(0));
       process.once('SIGINT', stop);
       process.once('SIGTERM', stop);
+      // Last: whoever hears this may stop it at once.
+      console.log(`Kettle Step is ready at ${server.address}`);
     },
     (cause: unknown) => {
       explain(cause, started.port);
