@@ -57,7 +57,7 @@ const VIEWS = {
     await openPiece(page, 'millrace');
     for (const key of ['PageDown', 'PageDown', 'ArrowRight', 'x']) await page.keyboard.press(key);
     await page.getByRole('region', { name: 'Correct the music' }).waitFor();
-    await page.keyboard.press('Alt+Shift+ArrowUp');
+    await page.keyboard.press('^');
     await page.waitForTimeout(2500);
   },
   'type-in': async (page) => {
@@ -66,10 +66,9 @@ const VIEWS = {
     await form.getByLabel('Title').fill('Home by Lamplight');
     await form.getByLabel('Key').selectOption('F major');
     await form.getByLabel('Title').press('Enter');
-    // Capitals go into the chord.
-    const right = 'f1gab*c5/agab*a3g2/bagat/gfgagft*f1gfAz*a/.b./a***f1';
+    const right = 'f1gab*c5/agab*a3g2/bagat/gfgagft*f1g[fa]z*a/>b>/a***f1';
     const left = 'hf5c1f5c1dbcf';
-    for (const key of right + left) await page.keyboard.press(/[A-Z]/.test(key) ? `Shift+${key}` : key);
+    for (const key of right + left) await page.keyboard.press(key);
     await page.locator('.engraving g.note').first().waitFor();
     await page.waitForTimeout(1500);
   },
