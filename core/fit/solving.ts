@@ -1,4 +1,4 @@
-import { fingersOfWindow, type Solved } from '../src/fingering/alternatives/alternatives';
+import { fingersOfWindow, type SolvedLattice } from '../src/fingering/alternatives/alternatives';
 import { ledgerOf } from '../src/fingering/alternatives/reasons';
 import { ALL_FINGERS, hasFinger, type Allowed } from '../src/fingering/model/finger-set';
 import { DEFAULT_RULES } from '../src/fingering/model/rules';
@@ -19,14 +19,18 @@ export const buildersFor = (weights: Weights): Builders => ({
 });
 
 /** The cheapest way through a lesson with some fingers fixed. */
-export const solve = (builder: LatticeBuilder, { score }: Lesson, allowed: Allowed, need: Need = 'way'): Solved =>
-  finish(solveLattice(builder, score, { allowed }, need))!;
+export const solve = (
+  builder: LatticeBuilder,
+  { score }: Lesson,
+  allowed: Allowed,
+  need: Need = 'way',
+): SolvedLattice => finish(solveLattice(builder, score, { allowed }, need))!;
 
-export const fingersById = ({ slices, lattice, postures }: Solved): ReadonlyMap<string, Finger> =>
+export const fingersById = ({ slices, lattice, postures }: SolvedLattice): ReadonlyMap<string, Finger> =>
   fingersOfWindow(lattice, slices, { from: 0, postures });
 
 /** What a way is made of: amounts by price. Their sum, each times its price, is the effort of the way. */
-export const amountsOf = (solved: Solved): Float64Array => {
+export const amountsOf = (solved: SolvedLattice): Float64Array => {
   const amounts = new Float64Array(solved.pricing.weights.length);
   for (const [name, amount] of ledgerOf(solved, { from: 0, postures: solved.postures }, undefined))
     amounts[PRICE[name]] = amount;

@@ -6,8 +6,8 @@ import {
   barWindows,
   windowAlternatives,
   type BarAlternative,
-  type Solved,
-  type Wanted,
+  type SolvedLattice,
+  type WantedWays,
 } from './alternatives/alternatives';
 import { finish, part, type Steps } from '../steps';
 import { ALL_FINGERS, type Allowed } from './model/finger-set';
@@ -65,7 +65,7 @@ export interface SolveOptions extends Given {
 }
 
 /** Efforts of reaching a layer as if the lock on one of its keys were not there; the others hold. */
-const reachedWithout = ({ lattice, reached, slices }: Solved, index: number, key: number): Float64Array => {
+const reachedWithout = ({ lattice, reached, slices }: SolvedLattice, index: number, key: number): Float64Array => {
   const { allowed } = slices[index]!;
   if (allowed[key] === ALL_FINGERS) return reached[index]!;
   const layer = lattice.layers[index]!;
@@ -76,7 +76,7 @@ const reachedWithout = ({ lattice, reached, slices }: Solved, index: number, key
 
 type Room = SolvedSlice['room'];
 
-const roomAt = (solved: Solved, index: number): Room => {
+const roomAt = (solved: SolvedLattice, index: number): Room => {
   const layer = solved.lattice.layers[index]!;
   return layer.pattern.view.keys.map((key, position) =>
     key.held
@@ -92,7 +92,7 @@ const roomAt = (solved: Solved, index: number): Room => {
 };
 
 /** Rooms that are as they were: everything they are worked out from is the same record. */
-const knownRoom = (solved: Solved, index: number, last: SolvedRooms | undefined): Room | undefined => {
+const knownRoom = (solved: SolvedLattice, index: number, last: SolvedRooms | undefined): Room | undefined => {
   if (!last) return undefined;
   const before = last.solved;
   const same =
@@ -105,11 +105,11 @@ const knownRoom = (solved: Solved, index: number, last: SolvedRooms | undefined)
 
 /** A solution with its rooms, for the next one of the same piece. */
 interface SolvedRooms {
-  readonly solved: Solved;
+  readonly solved: SolvedLattice;
   readonly rooms: readonly Room[];
 }
 
-const readSlices = (solved: Solved, room: (index: number) => Room): SolvedSlice[] =>
+const readSlices = (solved: SolvedLattice, room: (index: number) => Room): SolvedSlice[] =>
   solved.slices.map((playable, index) => {
     const layer = solved.lattice.layers[index]!;
     const at = solved.postures[index]!;
@@ -126,7 +126,7 @@ const readSlices = (solved: Solved, room: (index: number) => Room): SolvedSlice[
     };
   });
 
-const barChargesOf = (solved: Solved): ReadonlyMap<number, BarCharges> =>
+const barChargesOf = (solved: SolvedLattice): ReadonlyMap<number, BarCharges> =>
   new Map(
     barWindows(solved.slices).map(([from, to]) => {
       const before = from > 0 ? solved.postures[from - 1] : undefined;
@@ -147,7 +147,7 @@ const ROOM = 0.8;
 /** Rooms worked out between two looks at whether the work is still wanted. */
 const ROOMS_A_STEP = 256;
 
-function* roomsOf(solved: Solved, last: SolvedRooms | undefined): Steps<Room[]> {
+function* roomsOf(solved: SolvedLattice, last: SolvedRooms | undefined): Steps<Room[]> {
   const rooms: Room[] = [];
   for (let index = 0; index < solved.slices.length; index += 1) {
     if (index % ROOMS_A_STEP === 0) yield index / solved.slices.length;
@@ -196,7 +196,7 @@ export interface HandSolver {
 }
 
 /** Bars of a hand to find other fingerings for, in the context of what is fixed. */
-export interface Passage extends Wanted, Given {
+export interface Passage extends WantedWays, Given {
   /** Fingers that notes may have in the fingerings to be found, where other than in the one they are compared with. */
   readonly free?: Allowed;
   /** Indices into `Score.bars`, first and last. */
@@ -215,8 +215,8 @@ const requestName = (score: Score, side: Side, { allowed, apart, alternatives, r
 export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?: Weights): HandSolver => {
   const builder = createLatticeBuilder(pricingFor(side, hand, rules, weights));
   // Bar after bar is asked about while the locks stay as they are.
-  let whole: { readonly score: Score; readonly name: string; readonly solved: Solved | undefined } | undefined;
-  const solvedWhole = (score: Score, given: Given): Solved | undefined => {
+  let whole: { readonly score: Score; readonly name: string; readonly solved: SolvedLattice | undefined } | undefined;
+  const solvedWhole = (score: Score, given: Given): SolvedLattice | undefined => {
     const name = requestName(score, side, { ...given, alternatives: 1 });
     if (whole?.score !== score || whole.name !== name)
       whole = { score, name, solved: finish(solveLattice(builder, score, given, 'windows')) };

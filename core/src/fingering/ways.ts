@@ -1,6 +1,6 @@
 import type { Score } from '../score/score';
 import { finish, part, type Steps } from '../steps';
-import type { Solved } from './alternatives/alternatives';
+import type { SolvedLattice } from './alternatives/alternatives';
 import type { Allowed } from './model/finger-set';
 import type { Lattice, LatticeBuilder } from './search/lattice';
 import { openPiece, withLocks, type OpenPiece } from './piece';
@@ -100,7 +100,7 @@ export function* solveLattice(
   score: Score,
   { allowed, apart }: Given,
   need: Need,
-): Steps<Solved | undefined> {
+): Steps<SolvedLattice | undefined> {
   const memory = yield* part(memoryOf(builder, score), 0, OPENED);
   if (memory.piece.slices.length === 0) return undefined;
   const { pricing } = builder;

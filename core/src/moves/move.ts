@@ -41,7 +41,7 @@ export const MOVE_WORDS: Readonly<Record<MoveKind, string>> = {
 };
 
 /** The key a step leaves or reaches, with its finger. */
-interface Touch {
+interface FingeredPress {
   readonly press: Press;
   readonly finger: Finger;
 }
@@ -51,15 +51,16 @@ export interface MoveContext {
   readonly hand: Hand;
 }
 
-const touches = ({ playable, posture }: SolvedSlice): Touch[] =>
+const touches = ({ playable, posture }: SolvedSlice): FingeredPress[] =>
   playable.presses.map((press, key) => ({ press, finger: posture.fingers[key] ?? 1 }));
 
-const isStruck = (slice: SolvedSlice, touch: Touch): boolean => slice.playable.slice.struck.includes(touch.press);
+const isStruck = (slice: SolvedSlice, touch: FingeredPress): boolean =>
+  slice.playable.slice.struck.includes(touch.press);
 
 const nameOf = ({ pitch }: Press): string => pitchName(pitch);
 
 /** The keys a move is told by: of what leaves and of what arrives, the two nearest to one another. */
-const leading = (before: SolvedSlice, after: SolvedSlice): readonly [Touch, Touch] | undefined => {
+const leading = (before: SolvedSlice, after: SolvedSlice): readonly [FingeredPress, FingeredPress] | undefined => {
   const staying = new Set(
     touches(after)
       .filter((touch) => !isStruck(after, touch))
@@ -68,7 +69,7 @@ const leading = (before: SolvedSlice, after: SolvedSlice): readonly [Touch, Touc
   const leavers = touches(before).filter(({ press }) => !staying.has(press.midi));
   const from = leavers.length > 0 ? leavers : touches(before);
   const to = touches(after).filter((touch) => isStruck(after, touch));
-  let best: readonly [Touch, Touch] | undefined;
+  let best: readonly [FingeredPress, FingeredPress] | undefined;
   let least = Infinity;
   for (const a of from)
     for (const b of to) {
@@ -92,8 +93,8 @@ const gainAhead = (ahead: readonly SolvedSlice[]): string => {
 };
 
 interface Telling {
-  readonly from: Touch;
-  readonly to: Touch;
+  readonly from: FingeredPress;
+  readonly to: FingeredPress;
   readonly link: LinkKind;
   readonly position: Position | undefined;
   readonly ahead: readonly SolvedSlice[];

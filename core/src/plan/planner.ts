@@ -1,4 +1,4 @@
-import type { BarAlternative, Wanted } from '../fingering/alternatives/alternatives';
+import type { BarAlternative, WantedWays } from '../fingering/alternatives/alternatives';
 import type { Allowed } from '../fingering/model/finger-set';
 import { allowedBy, type Locks } from '../fingering/model/playable';
 import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
@@ -26,7 +26,7 @@ export interface Planner {
   readonly compare: (score: Score, settled: Settled) => Comparison;
 }
 
-export interface WantedAlternatives extends Wanted, Settled {
+export interface WantedAlternatives extends WantedWays, Settled {
   /** The locks inside these bars do not bind what is looked for; left out, they do. */
   readonly freed?: boolean;
   readonly side: Side;

@@ -15,17 +15,17 @@ export interface Reach {
   readonly verdict: ReachVerdict;
 }
 
-interface Touch {
+interface Stroke {
   readonly finger: Finger;
   readonly midi: number;
 }
 
-const touchesOf = ({ playable, posture }: SolvedSlice): Touch[] =>
+const strokesOf = ({ playable, posture }: SolvedSlice): Stroke[] =>
   playable.presses.map((press, key) => ({ finger: posture.fingers[key] ?? 1, midi: press.midi }));
 
 const tenth = (mm: number): number => Math.round(mm * 10) / 10;
 
-const reachOf = (a: Touch, b: Touch, at: SolvedSlice, hand: Hand): Reach => {
+const reachOf = (a: Stroke, b: Stroke, at: SolvedSlice, hand: Hand): Reach => {
   const mm = tenth(keyDistanceMm(a.midi, b.midi));
   const limitMm = tenth(pairLimitMm(hand, a.finger, b.finger));
   return {
@@ -50,7 +50,7 @@ const telling = (reaches: readonly Reach[]): Reach[] => {
 };
 
 const withinSlice = (slice: SolvedSlice, hand: Hand): Reach[] => {
-  const touches = touchesOf(slice);
+  const touches = strokesOf(slice);
   return touches.flatMap((a, index) => touches.slice(index + 1).map((b) => reachOf(a, b, slice, hand)));
 };
 
@@ -58,8 +58,8 @@ const withinSlice = (slice: SolvedSlice, hand: Hand): Reach[] => {
 const acrossExtension = (before: SolvedSlice | undefined, slice: SolvedSlice, hand: Hand): Reach[] => {
   if (!before || slice.step !== 'extension') return [];
   const struck = new Set(slice.playable.slice.struck.map((press) => press.midi));
-  return touchesOf(before).flatMap((a) =>
-    touchesOf(slice)
+  return strokesOf(before).flatMap((a) =>
+    strokesOf(slice)
       .filter((b) => struck.has(b.midi) && b.finger !== a.finger)
       .map((b) => reachOf(a, b, slice, hand)),
   );

@@ -1,7 +1,7 @@
 import { line } from '../../testing/line';
-import { likenessesIn, type Likeness } from './figures';
+import { likenessesIn, type LikeFigures } from './figures';
 
-const found = (music: string, beats = 4): readonly Likeness[] => {
+const found = (music: string, beats = 4): readonly LikeFigures[] => {
   const score = line(music, { beats });
   const strokes = score.notes.map(({ bar, onsetTicks, midi, pitch }) => ({
     bar,

@@ -14,7 +14,7 @@ export interface Stroke {
  * Figures that are alike, each as indices of its strokes in order: the same keys at the same times (also an octave apart), or a
  * figure that moves along the scale and keeps its shape.
  */
-export interface Likeness {
+export interface LikeFigures {
   readonly kind: 'same' | 'moved';
   readonly figures: readonly (readonly number[])[];
 }
@@ -142,7 +142,7 @@ const halvesOrWhole = (told: ReadonlyMap<number, Told>, whole: Figure): readonly
 };
 
 /** Bars and halves of bars that come again, also an octave apart. */
-const repeated = (told: ReadonlyMap<number, Told>, bars: readonly Figure[]): Likeness[] =>
+const repeated = (told: ReadonlyMap<number, Told>, bars: readonly Figure[]): LikeFigures[] =>
   groupBy(
     bars.flatMap((bar) => halvesOrWhole(told, bar)).filter((figure) => isEnough(figure, LEAST_STROKES)),
     ({ shape, origin }) => `${shape} ${inOctave(origin)}`,
@@ -215,8 +215,8 @@ const moved = (
   told: ReadonlyMap<number, Told>,
   bars: readonly (readonly number[])[],
   whole: readonly Figure[],
-): Likeness[] => {
-  const found: Likeness[] = [];
+): LikeFigures[] => {
+  const found: LikeFigures[] = [];
   const taken = new Set<number>();
   const partsOf = (level: 1 | 2): readonly (Figure | undefined)[] =>
     cut(score, all, bars, level).map((strokes) =>
@@ -240,7 +240,7 @@ const moved = (
 };
 
 /** Bars of one contour on other keys that are not neighbours. */
-const elsewhere = (bars: readonly Figure[]): Likeness[] =>
+const elsewhere = (bars: readonly Figure[]): LikeFigures[] =>
   groupBy(
     bars.filter((bar) => isEnough(bar, LEAST_STROKES_APART)),
     ({ contour }) => contour,
@@ -276,7 +276,7 @@ const strokesByUpbeat = (
 };
 
 /** Tells groups of whole bars apart, by their first strokes and the end. */
-const nameOf = ({ figures }: Likeness): string =>
+const nameOf = ({ figures }: LikeFigures): string =>
   `${figures.map(([first]) => first).join()} ${figures[figures.length - 1]!.length}`;
 
 /** All figures of a hand that are alike. `isStruck` tells strokes from moments at which keys are only held. */
@@ -284,7 +284,7 @@ export const likenessesIn = (
   score: Score,
   all: readonly Stroke[],
   isStruck: (index: number) => boolean,
-): readonly Likeness[] => {
+): readonly LikeFigures[] => {
   const bars = strokesBy(all, isStruck, ({ bar }) => bar);
   const told = toldOf(all, bars.flat());
   const whole = bars.map((bar) => figureOf(told, bar));

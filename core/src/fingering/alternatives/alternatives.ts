@@ -30,7 +30,7 @@ export interface BarAlternative {
 }
 
 /** A solved lattice: the way chosen, and the efforts from both ends. */
-export interface Solved extends PricedLattice {
+export interface SolvedLattice extends PricedLattice {
   readonly slices: readonly PlayableSlice[];
   /** Figures that are drawn to the same fingers. */
   readonly alike: readonly Alike[];
@@ -70,7 +70,7 @@ export const fingersOfWindow = (
   );
 
 /** Follows a way out of a window on both sides until it is on the chosen way again. */
-const rejoined = ({ lattice, reached, remaining, postures: chosen }: Solved, window: Stretch): Stretch => {
+const rejoined = ({ lattice, reached, remaining, postures: chosen }: SolvedLattice, window: Stretch): Stretch => {
   const postures = [...window.postures];
   let from = window.from;
   while (from > 0) {
@@ -102,12 +102,12 @@ interface Reading {
   readonly strokes: readonly string[];
 }
 
-const stepKind = ({ lattice }: Solved, index: number, from: number, to: number): StepKind => {
+const stepKind = ({ lattice }: SolvedLattice, index: number, from: number, to: number): StepKind => {
   const { kinds, fromSize } = lattice.steps[index]!;
   return STEP_KINDS[kinds[to * fromSize + from]!]!;
 };
 
-const readWindow = (solved: Solved, [from, to]: readonly [number, number], way: Stretch): Reading => {
+const readWindow = (solved: SolvedLattice, [from, to]: readonly [number, number], way: Stretch): Reading => {
   const at = (index: number): number => way.postures[index - way.from] ?? solved.postures[index]!;
   const kinds: string[] = [];
   const softKinds: string[] = [];
@@ -154,7 +154,7 @@ const aspects = (a: Reading, b: Reading): readonly Aspect[] => {
 };
 
 /** The fingers of a stretch as they stand on paper: those of held keys left out. */
-const writtenOut = ({ lattice, slices }: Solved, { from, postures }: Stretch): string => {
+const writtenOut = ({ lattice, slices }: SolvedLattice, { from, postures }: Stretch): string => {
   let written = '';
   postures.forEach((posture, ahead) => {
     const { presses, slice } = slices[from + ahead]!;
@@ -167,7 +167,7 @@ const writtenOut = ({ lattice, slices }: Solved, { from, postures }: Stretch): s
 };
 
 /** How many other fingerings are wanted, and whether each must be another way of playing and not only other numbers. */
-export interface Wanted {
+export interface WantedWays {
   readonly count: number;
   readonly different: boolean;
 }
@@ -196,7 +196,11 @@ const differentWays = (candidates: readonly Candidate[], plan: Reading): readonl
 };
 
 /** Of ways that look alike on paper the first, without those that look like the plan. */
-const differentOnPaper = (solved: Solved, found: readonly WindowFingering[], plan: Stretch): WindowFingering[] => {
+const differentOnPaper = (
+  solved: SolvedLattice,
+  found: readonly WindowFingering[],
+  plan: Stretch,
+): WindowFingering[] => {
   const seen = new Set([writtenOut(solved, plan)]);
   return found.filter(({ postures }) => {
     const written = writtenOut(solved, { from: plan.from, postures });
@@ -208,9 +212,9 @@ const differentOnPaper = (solved: Solved, found: readonly WindowFingering[], pla
 
 /** The cheapest other fingerings of the slices `from` to `to`, whatever is fixed inside or outside holding. */
 export const windowAlternatives = (
-  solved: Solved,
+  solved: SolvedLattice,
   window: readonly [number, number],
-  { count, different }: Wanted,
+  { count, different }: WantedWays,
 ): readonly BarAlternative[] => {
   const [from, to] = window;
   const { lattice, slices } = solved;
@@ -236,7 +240,7 @@ export const windowAlternatives = (
 };
 
 /** The `count` cheapest other fingerings of each bar. */
-export function* barAlternatives(solved: Solved, count: number): Steps<readonly BarAlternative[]> {
+export function* barAlternatives(solved: SolvedLattice, count: number): Steps<readonly BarAlternative[]> {
   const windows = barWindows(solved.slices);
   const found: BarAlternative[] = [];
   for (const [at, window] of windows.entries()) {

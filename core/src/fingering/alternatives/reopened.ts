@@ -1,5 +1,5 @@
 import type { Score } from '../../score/score';
-import type { Solved } from './alternatives';
+import type { SolvedLattice } from './alternatives';
 import type { Allowed } from '../model/finger-set';
 import type { Lattice, LatticeBuilder } from '../search/lattice';
 import { stepBackward, stepForward } from '../search/search';
@@ -11,7 +11,11 @@ type Window = readonly [number, number];
 const within = (index: number, [from, to]: Window): boolean => index >= from && index <= to;
 
 /** Efforts from both ends, worked out anew inside the window only: what leads to it and away from it is as it was. */
-const passesAround = (lattice: Lattice, solved: Solved, [from, to]: Window): Pick<Solved, 'reached' | 'remaining'> => {
+const passesAround = (
+  lattice: Lattice,
+  solved: SolvedLattice,
+  [from, to]: Window,
+): Pick<SolvedLattice, 'reached' | 'remaining'> => {
   const [reached, remaining] = [[...solved.reached], [...solved.remaining]];
   for (let index = from; index <= to; index += 1) {
     const { effort } = lattice.layers[index]!;
@@ -34,10 +38,10 @@ const passesAround = (lattice: Lattice, solved: Solved, [from, to]: Window): Pic
 export const reopened = (
   builder: LatticeBuilder,
   score: Score,
-  solved: Solved,
+  solved: SolvedLattice,
   allowed: Allowed,
   window: Window,
-): Solved => {
+): SolvedLattice => {
   const { open, slices } = pieceWithLocks(builder, score, allowed);
   const targets: Targets = new Map(
     [...solved.targets].map(([index, own]) => [

@@ -1,6 +1,6 @@
 import type { Finger } from '../../hand/hand';
 import { ALL_FINGERS, fingersIn, hasFinger, setOf } from '../model/finger-set';
-import { likenessesIn, type Likeness, type Stroke } from '../../reading/figures';
+import { likenessesIn, type LikeFigures, type Stroke } from '../../reading/figures';
 import type { Score } from '../../score/score';
 import type { PlayableSlice } from '../model/playable';
 import type { PriceName } from '../prices/prices';
@@ -20,7 +20,7 @@ export interface Alike {
 }
 
 /** What draws figures together: the same music strongly, a figure that has moved on less. */
-const PRICE_OF: Readonly<Record<Likeness['kind'], PriceName>> = { same: 'sameMusic', moved: 'movedFigure' };
+const PRICE_OF: Readonly<Record<LikeFigures['kind'], PriceName>> = { same: 'sameMusic', moved: 'movedFigure' };
 
 const strokeOf = ({ slice, presses }: PlayableSlice): Stroke => ({
   bar: slice.bar,

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { line } from '../../../testing/line';
 import { DEFAULT_HAND, FINGERS, type Finger, type Side } from '../../hand/hand';
 import type { Score } from '../../score/score';
-import type { Solved } from '../alternatives/alternatives';
+import type { SolvedLattice } from '../alternatives/alternatives';
 import { createLatticeBuilder, type Lattice } from './lattice';
 import { allowedBy } from '../model/playable';
 import { ledgerEffort } from './price';
@@ -76,14 +76,14 @@ const allPaths = (lattice: Lattice): readonly Path[] => {
   return paths.filter((path) => Number.isFinite(path.effort));
 };
 
-const fingersAt = ({ lattice }: Solved, index: number, posture: number): readonly Finger[] =>
+const fingersAt = ({ lattice }: SolvedLattice, index: number, posture: number): readonly Finger[] =>
   lattice.layers[index]!.pattern.postures[posture]!.fingers;
 
-const writtenAs = (solved: Solved, { postures }: Path): string =>
+const writtenAs = (solved: SolvedLattice, { postures }: Path): string =>
   postures.map((posture, index) => fingersAt(solved, index, posture).join('')).join(' ');
 
 /** Cheapest effort of each fingering, cheapest first. */
-const ranking = (solved: Solved, paths: readonly Path[]): readonly number[] => {
+const ranking = (solved: SolvedLattice, paths: readonly Path[]): readonly number[] => {
   const best = new Map<string, number>();
   for (const path of paths) {
     const fingers = writtenAs(solved, path);
@@ -93,18 +93,24 @@ const ranking = (solved: Solved, paths: readonly Path[]): readonly number[] => {
 };
 
 /** The least effort of all ways that have a finger on a key. */
-const leastWith = (solved: Solved, paths: readonly Path[], index: number, key: number, finger: Finger): number => {
+const leastWith = (
+  solved: SolvedLattice,
+  paths: readonly Path[],
+  index: number,
+  key: number,
+  finger: Finger,
+): number => {
   let least = Infinity;
   for (const { effort, postures } of paths)
     if (effort < least && fingersAt(solved, index, postures[index]!)[key] === finger) least = effort;
   return least;
 };
 
-const solvedFor = ({ score, side, locks }: Window): Solved =>
+const solvedFor = ({ score, side, locks }: Window): SolvedLattice =>
   finish(solveLattice(builders[side], score, { allowed: allowedBy(locks) }, 'windows'))!;
 
 /** Paths that brute force can walk in a moment. */
-const walkable = ({ lattice }: Solved): boolean =>
+const walkable = ({ lattice }: SolvedLattice): boolean =>
   lattice.layers.reduce((paths, { effort }) => paths * effort.length, 1) < 100_000;
 
 describe('on 500 windows the search agrees with walking every way there is', () => {

@@ -4,7 +4,7 @@ import type { Pricing } from '../prices/pricing';
 import { fingerAt, inOrder } from '../model/view';
 import { MOVE_SHARE } from './connection';
 import { taught } from './taught';
-import type { FingersStep, MoveTerm } from './term';
+import { arePairs, type FingersStep, type MoveTerm } from './term';
 import { areOctaves } from './voice';
 
 /** Farthest one finger passes over another, u. Common practice, no source. */
@@ -22,8 +22,6 @@ const outerKeys = (step: FingersStep) => {
  */
 const crosses = (step: FingersStep, from: number, to: number, before: SoundingKey, after: SoundingKey): boolean =>
   (from > to && to >= 3) || (areOctaves(step) && from === 4 && to === 5 && before.black && !after.black);
-
-const arePairs = (step: FingersStep): boolean => step.from.keys.length === 2 && step.to.keys.length === 2;
 
 /** Under an octave hand the fingers have room to pass, under a narrower pair hardly: there it costs this many times as much. Our choice. */
 const NARROW_SHARE = 3;

@@ -12,7 +12,7 @@ const THUMB_SHARE = 1 / 3;
 /** Share by connection for pairs (second trial); fuller chords move as blocks, and their fingers hop as they like. */
 const BETWEEN_PAIRS = { slur: 3, plain: 0.2 } as const;
 
-const arePairs = ({ from, to }: FingersStep): boolean => from.keys.length <= 2 && to.keys.length <= 2;
+const areFew = ({ from, to }: FingersStep): boolean => from.keys.length <= 2 && to.keys.length <= 2;
 
 /** Thirds that go on by a step have other fingers ready; wider pairs have not. u. */
 const THIRD = 2.2;
@@ -24,7 +24,7 @@ const isNarrowStep = ({ from, to }: FingersStep): boolean =>
   Math.abs(to.keys[0]!.place - from.keys[0]!.place) <= STEP;
 
 const chargeChord = (step: FingersStep, charge: Charge): void => {
-  if (!isJoined(step.link) || !arePairs(step)) return;
+  if (!isJoined(step.link) || !areFew(step)) return;
   const shares = isNarrowStep(step) ? BETWEEN_THIRDS : BETWEEN_PAIRS;
   const share = step.link === 'slur' ? shares.slur : shares.plain;
   step.to.keys.forEach((key, b) => {

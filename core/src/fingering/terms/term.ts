@@ -14,6 +14,10 @@ export interface FingersStep extends LinkView {
   readonly b: readonly Finger[];
 }
 
+/** Two keys before and two after: pairs that pass one another as a whole. */
+export const arePairs = ({ from, to }: Pick<FingersStep, 'from' | 'to'>): boolean =>
+  from.keys.length === 2 && to.keys.length === 2;
+
 /** What getting from one slice to the next costs besides the move itself. */
 export type StepTerm = (step: FingersStep, pricing: Pricing, charge: Charge) => void;
 

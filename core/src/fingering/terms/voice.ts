@@ -3,7 +3,7 @@ import { PRICE } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
 import { fingerAt } from '../model/view';
 import { slidesPair } from './pair-slide';
-import type { FingersStep, StepTerm } from './term';
+import { arePairs, type FingersStep, type StepTerm } from './term';
 
 /** From this width on a pair is an octave, u. */
 const OCTAVE_WIDTH = 6.5;
@@ -29,7 +29,6 @@ export const carriesVoice = (step: FingersStep, { rules, side }: Pricing): boole
   (areOctaves(step) ? rules.crossing === 'outer-voices' : rules.connected[side] !== 'none');
 
 /** Pairs only: fuller chords are moved as blocks. */
-const arePairs = ({ from, to }: FingersStep): boolean => from.keys.length === 2 && to.keys.length === 2;
 
 /**
  * Two notes at a time inside a slur: the voice that sings is connected by changing fingers while the other fingers hop

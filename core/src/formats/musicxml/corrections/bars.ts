@@ -17,7 +17,7 @@ import { measuresByPart, type Measure } from '../document';
 import type { Correction } from './correction';
 import { dropSlursAt, piecesOf, untie, untieAround } from './joins';
 import type { Done } from './notes';
-import { standingAfter, type Desk } from './site';
+import { standingAfter, type OpenMusic } from './site';
 
 /** Corrections of whole bars, in every part of the document. */
 
@@ -62,14 +62,14 @@ const renumber = (measures: readonly Measure[], from: number, by: number): void 
   }
 };
 
-export const deleteBar = (desk: Desk, { bar }: Of<'delete-bar'>): Done => {
-  const { document, score } = desk;
+export const deleteBar = (music: OpenMusic, { bar }: Of<'delete-bar'>): Done => {
+  const { document, score } = music;
   if (!score.bars[bar]) return fail({ code: 'no-such-bar' });
-  for (const { element } of desk.parts.flatMap(({ measures }) => measures[bar] ?? []))
+  for (const { element } of music.parts.flatMap(({ measures }) => measures[bar] ?? []))
     for (const note of children(element, 'note')) {
       const id = attribute(note, 'id') ?? '';
-      untieAround(desk, id);
-      dropSlursAt(desk, id);
+      untieAround(music, id);
+      dropSlursAt(music, id);
     }
   const parts = [...measuresByPart(document).values()];
   for (const measures of parts) {
@@ -126,13 +126,13 @@ const settleIn = (measure: Element, measures: readonly Measure[], before: number
   if (closing && !child(closing, 'repeat') && !child(closing, 'ending')) append(measure, closing);
 };
 
-export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
-  const { document, score } = desk;
+export const insertBar = (music: OpenMusic, { before }: Of<'insert-bar'>): Done => {
+  const { document, score } = music;
   if (before < 0 || before > score.bars.length) return fail({ code: 'no-such-bar' });
   if (before === 0 && score.bars[0]?.number === 0) return fail({ code: 'before-upbeat' });
   const onset = score.bars[before]?.onsetTicks ?? Infinity;
   const afterIt = new Set(
-    desk.parts.flatMap(({ measures }) =>
+    music.parts.flatMap(({ measures }) =>
       measures.slice(before).flatMap(({ element }) => children(element, 'note').map((one) => attribute(one, 'id'))),
     ),
   );
@@ -141,7 +141,7 @@ export const insertBar = (desk: Desk, { before }: Of<'insert-bar'>): Done => {
     if (note.onsetTicks >= onset || note.onsetTicks + note.durationTicks <= onset) continue;
     const pieces = piecesOf(note);
     const at = pieces.findIndex((id) => afterIt.has(id));
-    if (at > 0) untie(desk, pieces[at - 1], pieces[at]);
+    if (at > 0) untie(music, pieces[at - 1], pieces[at]);
   }
   const parts = [...measuresByPart(document).values()];
   const build = buildBeside(document.root);

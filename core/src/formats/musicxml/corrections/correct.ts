@@ -6,7 +6,7 @@ import { readScore } from '../read';
 import { deleteBar, insertBar } from './bars';
 import type { Correction, CorrectionRefusal } from './correction';
 import { addNote, changeHand, changeLength, changePitch, changeTie, changeVoice, deleteNote, type Done } from './notes';
-import { openDesk, type Desk } from './site';
+import { openMusic, type OpenMusic } from './site';
 
 /** A piece after a correction. */
 export interface Corrected {
@@ -16,26 +16,26 @@ export interface Corrected {
   readonly alignment: Alignment;
 }
 
-const make = (desk: Desk, correction: Correction): Done => {
+const make = (music: OpenMusic, correction: Correction): Done => {
   switch (correction.kind) {
     case 'pitch':
-      return changePitch(desk, correction);
+      return changePitch(music, correction);
     case 'length':
-      return changeLength(desk, correction);
+      return changeLength(music, correction);
     case 'tie':
-      return changeTie(desk, correction);
+      return changeTie(music, correction);
     case 'hand':
-      return changeHand(desk, correction);
+      return changeHand(music, correction);
     case 'voice':
-      return changeVoice(desk, correction);
+      return changeVoice(music, correction);
     case 'delete':
-      return deleteNote(desk, correction);
+      return deleteNote(music, correction);
     case 'add':
-      return addNote(desk, correction);
+      return addNote(music, correction);
     case 'insert-bar':
-      return insertBar(desk, correction);
+      return insertBar(music, correction);
     case 'delete-bar':
-      return deleteBar(desk, correction);
+      return deleteBar(music, correction);
   }
 };
 
@@ -67,7 +67,7 @@ export const correctMusic = (
   const copy = copyOf(document);
   const before = readScore(copy);
   if (before.kind === 'error') return fail({ code: 'no-such-note' });
-  const made = make(openDesk(copy, before.value), correction);
+  const made = make(openMusic(copy, before.value), correction);
   if (made.kind === 'error') return made;
   const after = readScore(copy);
   if (after.kind === 'error') return fail({ code: 'last-notes' });

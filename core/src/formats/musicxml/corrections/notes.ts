@@ -12,7 +12,7 @@ import { refineDivisions } from './divisions';
 import { dropSlursAt, piecesOf, untie, untieAround } from './joins';
 import { filledLine, isGapless, readLine, withLine, type LineEvent, type LinePlace } from './line';
 import { setLength, setPitch, setStaff, setTie, setVoice, valueIn } from './note-element';
-import { findElement, findNote, homeOf, lineNamed, lineOf, voicesOn, type Desk, type Site } from './site';
+import { findElement, findNote, homeOf, lineNamed, lineOf, voicesOn, type OpenMusic, type Site } from './site';
 import { readTimeline, writeTimeline, type Timeline } from './timeline';
 
 /** Corrections of single notes. Each changes the document in place, or refuses before it has changed anything. */
@@ -26,7 +26,7 @@ const DONE: Done = ok(undefined);
  * one from before any length was changed: it tells when all else happens.
  */
 const writeLine = (
-  { score }: Desk,
+  { score }: OpenMusic,
   site: Site,
   place: LinePlace,
   events: readonly LineEvent[],
@@ -52,20 +52,20 @@ const without = (events: readonly LineEvent[], element: Element): LineEvent[] =>
   });
 
 /** Takes one piece of a note out, with what ran to it. */
-const takeOut = (desk: Desk, id: string): void => {
-  const found = findElement(desk, id);
+const takeOut = (music: OpenMusic, id: string): void => {
+  const found = findElement(music, id);
   if (!found) return;
-  untieAround(desk, id);
-  dropSlursAt(desk, id);
+  untieAround(music, id);
+  dropSlursAt(music, id);
   const { site, element } = found;
   const place = lineOf(site, element);
-  writeLine(desk, site, place, without(readLine(readTimeline(site.measure), place), element));
+  writeLine(music, site, place, without(readLine(readTimeline(site.measure), place), element));
 };
 
-export const deleteNote = (desk: Desk, { noteId }: Of<'delete'>): Done => {
-  const note = findNote(desk, noteId);
+export const deleteNote = (music: OpenMusic, { noteId }: Of<'delete'>): Done => {
+  const note = findNote(music, noteId);
   if (!note) return fail({ code: 'no-such-note' });
-  for (const id of piecesOf(note)) takeOut(desk, id);
+  for (const id of piecesOf(note)) takeOut(music, id);
   return DONE;
 };
 
@@ -73,11 +73,11 @@ export const deleteNote = (desk: Desk, { noteId }: Of<'delete'>): Done => {
 const writtenPitch = ({ transposition: { letters, semitones } }: Site, pitch: Pitch): Pitch =>
   transposed(pitch, { letters: -letters, semitones: -semitones });
 
-export const changePitch = (desk: Desk, { noteId, pitch }: Of<'pitch'>): Done => {
-  const note = findNote(desk, noteId);
+export const changePitch = (music: OpenMusic, { noteId, pitch }: Of<'pitch'>): Done => {
+  const note = findNote(music, noteId);
   if (!note) return fail({ code: 'no-such-note' });
   if (!isOnKeyboard(midiOf(pitch))) return fail({ code: 'off-keyboard' });
-  const struckThere = desk.score.notes.some(
+  const struckThere = music.score.notes.some(
     (other) =>
       other.id !== noteId &&
       other.onsetTicks === note.onsetTicks &&
@@ -87,7 +87,7 @@ export const changePitch = (desk: Desk, { noteId, pitch }: Of<'pitch'>): Done =>
   );
   if (struckThere) return fail({ code: 'same-key' });
   for (const id of piecesOf(note)) {
-    const found = findElement(desk, id);
+    const found = findElement(music, id);
     if (!found) continue;
     setPitch(found.element, writtenPitch(found.site, pitch));
     restateAccidentals(found.site);
@@ -95,19 +95,19 @@ export const changePitch = (desk: Desk, { noteId, pitch }: Of<'pitch'>): Done =>
   return DONE;
 };
 
-export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done => {
-  const note = findNote(desk, noteId);
+export const changeLength = (music: OpenMusic, { noteId, value }: Of<'length'>): Done => {
+  const note = findNote(music, noteId);
   if (!note) return fail({ code: 'no-such-note' });
   if (note.graceIndex !== null) return fail({ code: 'grace-note' });
-  const { score } = desk;
+  const { score } = music;
   const bar = score.bars[note.bar]!;
   const leftTicks = bar.onsetTicks + bar.lengthTicks - note.onsetTicks;
   if (valueTicks(value, score.ticksPerQuarter) > leftTicks + 1e-6)
     return fail({ code: 'too-long', leftQuarters: leftTicks / score.ticksPerQuarter });
-  const first = findElement(desk, noteId);
+  const first = findElement(music, noteId);
   if (!first) return fail({ code: 'no-such-note' });
   refineDivisions(first.site.part, first.site.unitsPerQuarter, value);
-  const { site, element } = findElement(desk, noteId)!;
+  const { site, element } = findElement(music, noteId)!;
   const place = lineOf(site, element);
   const chord = readLine(readTimeline(site.measure), place).find(({ notes }) => notes.includes(element))!;
   const ids = new Set(chord.notes.map((one) => attribute(one, 'id') ?? ''));
@@ -115,7 +115,7 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
   for (const struck of score.notes) {
     const pieces = piecesOf(struck);
     const at = pieces.findIndex((id) => ids.has(id));
-    if (at >= 0) for (const id of pieces.slice(at + 1)) takeOut(desk, id);
+    if (at >= 0) for (const id of pieces.slice(at + 1)) takeOut(music, id);
   }
   const timeline = readTimeline(site.measure);
   const events = readLine(timeline, place);
@@ -125,13 +125,13 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
   const inTheWay = events.filter(({ at, isRest }) => at > now.at && at < end && !isRest);
   for (const { notes, graces } of inTheWay)
     for (const one of [...graces, ...notes]) {
-      untieAround(desk, attribute(one, 'id') ?? '');
-      dropSlursAt(desk, attribute(one, 'id') ?? '');
+      untieAround(music, attribute(one, 'id') ?? '');
+      dropSlursAt(music, attribute(one, 'id') ?? '');
     }
   for (const one of now.notes) setLength(one, units, value);
   const kept = events.filter((event) => event.at <= now.at || event.at >= end);
   writeLine(
-    desk,
+    music,
     site,
     place,
     kept.map((event) => (event === now ? { ...now, units } : event)),
@@ -140,21 +140,21 @@ export const changeLength = (desk: Desk, { noteId, value }: Of<'length'>): Done 
   return DONE;
 };
 
-export const changeTie = (desk: Desk, { noteId, tied }: Of<'tie'>): Done => {
-  const note = findNote(desk, noteId);
+export const changeTie = (music: OpenMusic, { noteId, tied }: Of<'tie'>): Done => {
+  const note = findNote(music, noteId);
   if (!note) return fail({ code: 'no-such-note' });
   const pieces = piecesOf(note);
   if (!tied) {
-    pieces.forEach((id, index) => untie(desk, id, pieces[index + 1]));
+    pieces.forEach((id, index) => untie(music, id, pieces[index + 1]));
     return DONE;
   }
   if (note.graceIndex !== null) return fail({ code: 'grace-note' });
   const end = note.onsetTicks + note.durationTicks;
-  const next = desk.score.notes.find(
+  const next = music.score.notes.find(
     ({ midi, side, onsetTicks, graceIndex }) =>
       onsetTicks === end && midi === note.midi && side === note.side && graceIndex === null,
   );
-  const [from, to] = [findElement(desk, pieces[pieces.length - 1]!), next && findElement(desk, next.id)];
+  const [from, to] = [findElement(music, pieces[pieces.length - 1]!), next && findElement(music, next.id)];
   if (!from || !to) return fail({ code: 'nothing-to-tie' });
   setTie(from.element, 'start', true);
   setTie(to.element, 'stop', true);
@@ -174,7 +174,7 @@ const isSamePitch = (one: Element, other: Element): boolean => {
 };
 
 /** Puts a note element into a line that has room for it. */
-const putInto = (desk: Desk, site: Site, place: LinePlace, at: number, units: number, element: Element): Done => {
+const putInto = (music: OpenMusic, site: Site, place: LinePlace, at: number, units: number, element: Element): Done => {
   const events = readLine(readTimeline(site.measure), place);
   const room = roomIn(events, at, units);
   if (!room) return fail({ code: 'no-place' });
@@ -186,7 +186,7 @@ const putInto = (desk: Desk, site: Site, place: LinePlace, at: number, units: nu
   const added = chord
     ? free.map((event) => (event === chord ? { ...chord, notes: [...chord.notes, element] } : event))
     : [...free, { at, units, graces: [], notes: [element], isRest: false }];
-  writeLine(desk, site, place, added);
+  writeLine(music, site, place, added);
   return DONE;
 };
 
@@ -208,66 +208,66 @@ const voiceWithRoom = (site: Site, staff: number | undefined, at: number, units:
   );
 };
 
-export const addNote = (desk: Desk, { bar, side, atQuarters, pitch, value }: Of<'add'>): Done => {
-  const at = homeOf(desk, side, bar);
-  if (!at) return fail({ code: desk.score.bars[bar] ? 'no-other-staff' : 'no-such-bar' });
+export const addNote = (music: OpenMusic, { bar, side, atQuarters, pitch, value }: Of<'add'>): Done => {
+  const at = homeOf(music, side, bar);
+  if (!at) return fail({ code: music.score.bars[bar] ? 'no-other-staff' : 'no-such-bar' });
   if (!isOnKeyboard(midiOf(pitch))) return fail({ code: 'off-keyboard' });
   const { lengthTicks } = at.site.bar;
-  const leftQuarters = lengthTicks / desk.score.ticksPerQuarter - atQuarters;
+  const leftQuarters = lengthTicks / music.score.ticksPerQuarter - atQuarters;
   if (atQuarters < 0 || valueTicks(value, 1) > leftQuarters + 1e-6)
     return fail({ code: 'too-long', leftQuarters: Math.max(0, leftQuarters) });
   refineDivisions(at.site.part, at.site.unitsPerQuarter, value, atQuarters);
-  const { site, staff } = homeOf(desk, side, bar)!;
+  const { site, staff } = homeOf(music, side, bar)!;
   const [from, units] = [Math.round(atQuarters * site.unitsPerQuarter), valueTicks(value, site.unitsPerQuarter)];
   const note = buildBeside(site.measure)('note');
   setPitch(note, writtenPitch(site, pitch));
   setLength(note, units, value);
-  return putInto(desk, site, voiceWithRoom(site, staff, from, units), from, units, note);
+  return putInto(music, site, voiceWithRoom(site, staff, from, units), from, units, note);
 };
 
 /** Takes every piece of a note out of its line and puts it into another, keeping its name. */
 const moveTo = (
-  desk: Desk,
+  music: OpenMusic,
   note: Note,
   target: (site: Site, at: number, units: number) => { site: Site; place: LinePlace } | CorrectionRefusal,
 ): Done => {
   for (const id of piecesOf(note)) {
-    const { site, element } = findElement(desk, id)!;
+    const { site, element } = findElement(music, id)!;
     const line = lineOf(site, element);
     const events = readLine(readTimeline(site.measure), line);
     const event = events.find(({ notes }) => notes.includes(element))!;
     const to = target(site, event.at, event.units);
     if ('code' in to) return fail(to);
     const scale = to.site.unitsPerQuarter / site.unitsPerQuarter;
-    writeLine(desk, site, line, without(events, element));
+    writeLine(music, site, line, without(events, element));
     if (!Number.isInteger(event.units * scale)) return fail({ code: 'no-place' });
     if (scale !== 1) setLength(element, event.units * scale, valueIn(element));
-    const put = putInto(desk, to.site, to.place, event.at * scale, event.units * scale, element);
+    const put = putInto(music, to.site, to.place, event.at * scale, event.units * scale, element);
     if (put.kind === 'error') return put;
   }
   return DONE;
 };
 
-export const changeHand = (desk: Desk, { noteId, side }: Of<'hand'>): Done => {
-  const note = findNote(desk, noteId);
+export const changeHand = (music: OpenMusic, { noteId, side }: Of<'hand'>): Done => {
+  const note = findNote(music, noteId);
   if (!note) return fail({ code: 'no-such-note' });
   if (note.graceIndex !== null) return fail({ code: 'grace-note' });
-  for (const id of piecesOf(note)) dropSlursAt(desk, id);
-  return moveTo(desk, note, (from, at, units) => {
-    const home = homeOf(desk, side, from.bar.index);
+  for (const id of piecesOf(note)) dropSlursAt(music, id);
+  return moveTo(music, note, (from, at, units) => {
+    const home = homeOf(music, side, from.bar.index);
     if (!home) return { code: 'no-other-staff' };
     const scale = home.site.unitsPerQuarter / from.unitsPerQuarter;
     return { site: home.site, place: voiceWithRoom(home.site, home.staff, at * scale, units * scale) };
   });
 };
 
-export const changeVoice = (desk: Desk, { noteId, voice }: Of<'voice'>): Done => {
-  const note = findNote(desk, noteId);
+export const changeVoice = (music: OpenMusic, { noteId, voice }: Of<'voice'>): Done => {
+  const note = findNote(music, noteId);
   if (!note) return fail({ code: 'no-such-note' });
   if (note.graceIndex !== null) return fail({ code: 'grace-note' });
   if (note.voice === voice) return DONE;
-  return moveTo(desk, note, (site, at, units) => {
-    const { element } = findElement(desk, noteId)!;
+  return moveTo(music, note, (site, at, units) => {
+    const { element } = findElement(music, noteId)!;
     const place = lineNamed(site, voice, lineOf(site, element).staff);
     const isFree = roomIn(readLine(readTimeline(site.measure), place), at, units) !== undefined;
     return isFree ? { site, place } : { code: 'no-place' };

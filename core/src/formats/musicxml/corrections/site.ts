@@ -8,7 +8,7 @@ import { standsOnTwoStaves, type LinePlace } from './line';
 import { readTimeline } from './timeline';
 
 /** A document with its score while it is corrected. */
-export interface Desk {
+export interface OpenMusic {
   readonly document: MusicXmlDocument;
   readonly score: Score;
   readonly parts: readonly PianoPart[];
@@ -30,7 +30,7 @@ export interface Site extends Standing {
   readonly measure: Element;
 }
 
-export const openDesk = (document: MusicXmlDocument, score: Score): Desk => {
+export const openMusic = (document: MusicXmlDocument, score: Score): OpenMusic => {
   const parts = findPianoParts(document);
   return { document, score, parts: parts.kind === 'ok' ? parts.value : [] };
 };
@@ -52,7 +52,7 @@ export const standingAfter = (measures: readonly Measure[], count: number): Stan
 };
 
 /** A measure with what holds there of the attributes before it. */
-export const siteAt = ({ score }: Desk, part: PianoPart, index: number): Site | undefined => {
+export const siteAt = ({ score }: OpenMusic, part: PianoPart, index: number): Site | undefined => {
   const [bar, measure] = [score.bars[index], part.measures[index]?.element];
   return bar && measure ? { part, bar, measure, ...standingAfter(part.measures, index + 1) } : undefined;
 };
@@ -63,28 +63,29 @@ export interface Found {
 }
 
 /** Where the element with this id stands. */
-export const findElement = (desk: Desk, id: string): Found | undefined => {
-  for (const part of desk.parts)
+export const findElement = (music: OpenMusic, id: string): Found | undefined => {
+  for (const part of music.parts)
     for (const [index, { element: measure }] of part.measures.entries())
       for (const element of children(measure, 'note')) {
         if (attribute(element, 'id') !== id) continue;
-        const site = siteAt(desk, part, index);
+        const site = siteAt(music, part, index);
         return site && { site, element };
       }
   return undefined;
 };
 
 /** The struck note with this id. */
-export const findNote = ({ score }: Desk, id: string): Note | undefined => score.notes.find((note) => note.id === id);
+export const findNote = ({ score }: OpenMusic, id: string): Note | undefined =>
+  score.notes.find((note) => note.id === id);
 
 /** The part and staff on which a hand is written; of several staves the outermost. */
 export const homeOf = (
-  desk: Desk,
+  music: OpenMusic,
   side: Side,
   index: number,
 ): { site: Site; staff: number | undefined } | undefined => {
-  for (const part of desk.parts) {
-    const site = siteAt(desk, part, index);
+  for (const part of music.parts) {
+    const site = siteAt(music, part, index);
     if (!site) continue;
     const staves = Array.from({ length: site.staves }, (_, staff) => staff + 1);
     const own = staves.filter((staff) => part.sideOfStaff(staff) === side);
