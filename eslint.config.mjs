@@ -13,7 +13,18 @@ const noImports = (files, patterns) => ({
 const pattern = (regex, message) => ({ regex, message });
 
 /** Rooms of the core from the ground up: each may use those before it. */
-const CORE_ROOMS = ['keyboard', 'hand', 'handbook', 'score', 'reading', 'formats', 'published', 'fingering', 'moves', 'plan'];
+const CORE_ROOMS = [
+  'keyboard',
+  'hand',
+  'handbook',
+  'score',
+  'reading',
+  'formats',
+  'published',
+  'fingering',
+  'moves',
+  'plan',
+];
 /** Rooms on one floor that may not use each other either. */
 const NEIGHBOURS = {
   formats: ['reading'],

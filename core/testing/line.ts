@@ -1,12 +1,12 @@
 import type { Side } from '../src/hand/hand';
-import { midiOf, parsePitch } from '../src/keyboard/pitch';
+import { parsePitch } from '../src/keyboard/pitch';
 import { ContractError } from '../src/result';
+import { layBars, noteOf, type SaidBar } from '../src/score/build';
 import {
   fullBarTicks,
   inTimeOrder,
   ORNAMENTS,
   type Articulation,
-  type Bar,
   type Key,
   type Note,
   type Ornament,
@@ -58,25 +58,19 @@ const pushNote = (
 ): void => {
   const pitch = parsePitch(name);
   if (!pitch) throw new ContractError(`"${name}" is no pitch`);
-  reading.notes.push({
-    id: `n${reading.notes.length + 1}`,
-    tiedIds: [],
-    side: reading.side,
-    staff: reading.side === 'right' ? 1 : 2,
-    voice: reading.voice,
-    pitch,
-    midi: midiOf(pitch),
-    bar: reading.barOnsets.length - 1,
-    onsetTicks: reading.cursor,
-    durationTicks: reading.length,
-    graceIndex: null,
-    articulations,
-    fermata: false,
-    arpeggiated: false,
-    ornament,
-    tuplet: null,
-    printed: [],
-  });
+  reading.notes.push(
+    noteOf({
+      id: `n${reading.notes.length + 1}`,
+      side: reading.side,
+      voice: reading.voice,
+      pitch,
+      bar: reading.barOnsets.length - 1,
+      onsetTicks: reading.cursor,
+      durationTicks: reading.length,
+      articulations,
+      ornament,
+    }),
+  );
 };
 
 const endSlur = ({ notes, slurs, side, slurFrom }: Reading): void => {
@@ -154,27 +148,16 @@ export const line = (music: string, options: LineOptions = {}): Score => {
   const voices = second === undefined ? [first] : [first, readVoice(second, side, '2')];
   const metre = { beats, beatType };
   const full = fullBarTicks({ ticksPerQuarter: TICKS }, metre);
-  const bars = first.barOnsets.map((onsetTicks, index): Bar => {
+  const said = first.barOnsets.map((onsetTicks, index): SaidBar => {
     const lengthTicks = (first.barOnsets[index + 1] ?? first.cursor) - onsetTicks;
     const isUpbeat = index === 0 && first.barOnsets.length > 1 && lengthTicks < full;
-    return {
-      index,
-      number: index + 1,
-      onsetTicks,
-      lengthTicks,
-      missingTicks: isUpbeat ? full - lengthTicks : 0,
-      metre,
-      key: keyOf(key),
-      repeatStart: false,
-      repeatEnd: 0,
-      endings: [],
-    };
+    return { metre, key: keyOf(key), lengthTicks, missingTicks: isUpbeat ? full - lengthTicks : 0 };
   });
   return {
     title: 'A line',
     composer: '',
     ticksPerQuarter: TICKS,
-    bars,
+    bars: layBars(said, TICKS),
     ...merged(voices),
     marks: [{ kind: 'tempo', onsetTicks: 0, quartersPerMinute }],
     issues: [],

@@ -11,6 +11,7 @@ import {
   type Score,
   type Slur,
 } from '../src/score/score';
+import { layBars, noteOf } from '../src/score/build';
 
 /** Random scores for laws that hold for all of them: two staves, up to two voices each, with all that can stand at a note. */
 
@@ -98,21 +99,16 @@ interface Voice {
   readonly pieces: readonly Piece[];
 }
 
-const barsOf = (count: number, metre: readonly [number, number], fifths: number, repeats: boolean): Bar[] => {
-  const lengthTicks = (metre[0] * 4 * TICKS) / metre[1];
-  return Array.from({ length: count }, (_, index) => ({
-    index,
-    number: index + 1,
-    onsetTicks: index * lengthTicks,
-    lengthTicks,
-    missingTicks: 0,
-    metre: { beats: metre[0], beatType: metre[1] },
-    key: { fifths, mode: 'major' as const },
-    repeatStart: repeats && index === 1,
-    repeatEnd: repeats && index === count - 1 ? 2 : 0,
-    endings: [],
-  }));
-};
+const barsOf = (count: number, [beats, beatType]: readonly [number, number], fifths: number, repeats: boolean): Bar[] =>
+  layBars(
+    Array.from({ length: count }, (_, index) => ({
+      metre: { beats, beatType },
+      key: { fifths, mode: 'major' as const },
+      repeatStart: repeats && index === 1,
+      repeatEnd: repeats && index === count - 1 ? 2 : 0,
+    })),
+    TICKS,
+  );
 
 const notesOf = ({ staff, voice, pieces }: Voice, bars: readonly Bar[]): Note[] => {
   const [last, barTicks] = [bars[bars.length - 1]!, bars[0]!.lengthTicks];
@@ -120,26 +116,19 @@ const notesOf = ({ staff, voice, pieces }: Voice, bars: readonly Bar[]): Note[] 
   const notes: Note[] = [];
   let at = 0;
   const add = (pitch: Pitch, ticks: number, more: Partial<Note>): void => {
-    notes.push({
-      id: `${voice}-${notes.length}`,
-      tiedIds: [],
-      side: staff === 1 ? 'right' : 'left',
-      staff,
-      voice,
-      pitch,
-      midi: midiOf(pitch),
-      bar: Math.floor(at / barTicks),
-      onsetTicks: at,
-      durationTicks: ticks,
-      graceIndex: null,
-      articulations: [],
-      fermata: false,
-      arpeggiated: false,
-      ornament: null,
-      tuplet: null,
-      printed: [],
-      ...more,
-    });
+    notes.push(
+      noteOf({
+        id: `${voice}-${notes.length}`,
+        side: staff === 1 ? 'right' : 'left',
+        staff,
+        voice,
+        pitch,
+        bar: Math.floor(at / barTicks),
+        onsetTicks: at,
+        durationTicks: ticks,
+        ...more,
+      }),
+    );
   };
   for (const piece of pieces) {
     const ticks = piece.kind === 'triplet' ? TICKS : piece.ticks;

@@ -1,5 +1,5 @@
 import type { Side } from '../../hand/hand';
-import { isOnKeyboard, midiOf, pitchName } from '../../keyboard/pitch';
+import { isOnKeyboard, pitchName } from '../../keyboard/pitch';
 import { andThen, fail, ok, type Result } from '../../result';
 import {
   fullBarTicks,
@@ -12,6 +12,7 @@ import {
   type ScoreIssue,
   type Slur,
 } from '../../score/score';
+import { layBars, noteOf, type SaidBar } from '../../score/build';
 import { MAX_BARS, MAX_NOTES, MAX_QUARTERS } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { AbcError, AbcPlace, AbcRemark } from './errors';
@@ -94,57 +95,50 @@ const readVoices = (tune: AbcTune, source: string): readonly PlacedVoice[] => {
   return [...voices.values()];
 };
 
-const layBars = (voices: readonly PlacedVoice[]): Bar[] => {
+const barsOf = (voices: readonly PlacedVoice[]): Bar[] => {
   const count = Math.max(0, ...voices.map(({ reader }) => reader.bars.length));
-  const bars: Bar[] = [];
-  let onsetTicks = 0;
-  let isPickup = false;
+  const said: SaidBar[] = [];
   for (let index = 0; index < count; index += 1) {
     const here = voices.flatMap(({ reader }) => reader.bars[index] ?? []);
     const [first] = here;
     if (!first) break;
     const full = fullBarTicks({ ticksPerQuarter: ABC_TICKS }, first.metre);
     const lengthTicks = Math.max(...here.map((bar) => bar.lengthTicks)) || full;
-    if (index === 0) isPickup = lengthTicks < full && count > 1;
-    bars.push({
-      index,
-      number: isPickup ? index : index + 1,
-      onsetTicks,
+    said.push({
+      // A short first bar is an upbeat.
+      ...(index === 0 && lengthTicks < full && count > 1 ? { number: 0 } : {}),
       lengthTicks,
-      missingTicks: index === 0 && isPickup ? full - lengthTicks : 0,
       metre: first.metre,
       key: first.key,
       repeatStart: here.some((bar) => bar.repeatStart),
       repeatEnd: Math.max(...here.map((bar) => bar.repeatEnd)),
       endings: here.find((bar) => bar.endings.length > 0)?.endings ?? [],
     });
-    onsetTicks += lengthTicks;
   }
-  return bars;
+  return layBars(said, ABC_TICKS);
 };
 
 const printedOf = (fingers: readonly number[]): Note['printed'] =>
   fingers.map((finger, index) => ({ finger, substitution: index > 0, alternate: false }));
 
-const noteOf = ({ staff, side, voice }: PlacedVoice, note: AbcNote, bars: readonly Bar[], id: string): Note => ({
-  id,
-  tiedIds: [],
-  side,
-  staff,
-  voice,
-  pitch: note.pitch,
-  midi: midiOf(note.pitch),
-  bar: note.bar,
-  onsetTicks: (bars[note.bar]?.onsetTicks ?? 0) + note.onsetTicks,
-  durationTicks: note.durationTicks,
-  graceIndex: note.graceIndex,
-  articulations: note.articulations,
-  fermata: note.fermata,
-  arpeggiated: note.arpeggiated,
-  ornament: note.ornament && { kind: note.ornament, above: null, below: null },
-  tuplet: note.tuplet,
-  printed: printedOf(note.fingers),
-});
+const readNote = ({ staff, side, voice }: PlacedVoice, note: AbcNote, bars: readonly Bar[], id: string): Note =>
+  noteOf({
+    id,
+    side,
+    staff,
+    voice,
+    pitch: note.pitch,
+    bar: note.bar,
+    onsetTicks: (bars[note.bar]?.onsetTicks ?? 0) + note.onsetTicks,
+    durationTicks: note.durationTicks,
+    graceIndex: note.graceIndex,
+    articulations: note.articulations,
+    fermata: note.fermata,
+    arpeggiated: note.arpeggiated,
+    ornament: note.ornament && { kind: note.ornament, above: null, below: null },
+    tuplet: note.tuplet,
+    printed: printedOf(note.fingers),
+  });
 
 const joinSlurs = (source: readonly AbcNote[], notes: readonly Note[]): Slur[] => {
   const open = new Map<number, Note>();
@@ -209,10 +203,10 @@ const assemble = (parsed: ParsedTune, mayBeEmpty: boolean): Result<AbcScore, Abc
   const tooLongAt = voices.map(({ reader }) => reader.tooLongAt).find((at) => at !== undefined);
   if (tooLongAt !== undefined)
     return fail({ code: 'too-long-note', ...placeOf(tooLongAt), limitQuarters: MAX_QUARTERS });
-  const bars = layBars(voices);
+  const bars = barsOf(voices);
   if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const placed = voices.map((voice, index) => {
-    const notes = voice.reader.notes.map((note, place) => noteOf(voice, note, bars, `v${index + 1}-${place + 1}`));
+    const notes = voice.reader.notes.map((note, place) => readNote(voice, note, bars, `v${index + 1}-${place + 1}`));
     const places = notes.map(
       ({ id }, place) => [id, voice.reader.notes[place]!.places.map((one) => filePlace(parsed, one))] as const,
     );

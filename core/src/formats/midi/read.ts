@@ -12,6 +12,7 @@ import {
   type Score,
   type ScoreIssue,
 } from '../../score/score';
+import { layBars, noteOf, type SaidBar } from '../../score/build';
 import { MAX_BARS, MAX_FILE_BYTES } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { MidiError } from './errors';
@@ -49,50 +50,34 @@ interface Placed<T> {
 const holding = <T>(changes: readonly Placed<T>[], at: number, otherwise: T): T =>
   changes.findLast((change) => change.at <= at)?.value ?? otherwise;
 
-const layBars = (
+const barsOf = (
   endTicks: number,
   ticksPerQuarter: number,
   metres: readonly Placed<Metre>[],
   keys: readonly Placed<Key>[],
   first: { readonly metre: Metre; readonly key: Key },
-): Bar[] | undefined => {
-  const bars: Bar[] = [];
-  let onsetTicks = 0;
-  while (onsetTicks < endTicks) {
-    if (bars.length >= MAX_BARS) return undefined;
-    const metre = holding(metres, onsetTicks, first.metre);
+): readonly Bar[] | undefined => {
+  const said: SaidBar[] = [];
+  let at = 0;
+  while (at < endTicks) {
+    if (said.length >= MAX_BARS) return undefined;
+    const metre = holding(metres, at, first.metre);
     const full = fullBarTicks({ ticksPerQuarter }, metre);
     // A change of metre begins a bar: the one before is cut short.
-    const change = metres.find(({ at }) => at > onsetTicks && at < onsetTicks + full);
-    const lengthTicks = change ? change.at - onsetTicks : full;
-    bars.push({
-      index: bars.length,
-      number: bars.length + 1,
-      onsetTicks,
-      lengthTicks,
-      missingTicks: 0,
-      metre,
-      key: holding(keys, onsetTicks, first.key),
-      repeatStart: false,
-      repeatEnd: 0,
-      endings: [],
-    });
-    onsetTicks += lengthTicks;
+    const change = metres.find((one) => one.at > at && one.at < at + full);
+    const lengthTicks = change ? change.at - at : full;
+    said.push({ metre, key: holding(keys, at, first.key), lengthTicks });
+    at += lengthTicks;
   }
-  return bars;
+  return layBars(withUpbeat(said), ticksPerQuarter);
 };
 
 /** A first bar that is shorter than the metre which follows at once is an upbeat: bar 0. */
-const withUpbeat = (bars: readonly Bar[], ticksPerQuarter: number): readonly Bar[] => {
-  const [first, second] = bars;
-  if (!first || !second || first.metre.beatType !== second.metre.beatType) return bars;
-  if (first.metre.beats >= second.metre.beats) return bars;
-  const full = fullBarTicks({ ticksPerQuarter }, second.metre);
-  return bars.map((bar, index) => ({
-    ...bar,
-    number: index,
-    ...(index === 0 ? { metre: second.metre, missingTicks: full - first.lengthTicks } : {}),
-  }));
+const withUpbeat = (said: readonly SaidBar[]): readonly SaidBar[] => {
+  const [first, second, ...others] = said;
+  if (!first || !second || first.metre.beatType !== second.metre.beatType) return said;
+  if (first.metre.beats >= second.metre.beats) return said;
+  return [{ ...first, number: 0, metre: second.metre }, second, ...others];
 };
 
 /**
@@ -135,25 +120,9 @@ const scoreNotes = (
       issues.push({ bar, code: 'off-keyboard', pitch: pitchName(pitch) });
       return;
     }
-    found.push({
-      id: `${side}-${index + 1}`,
-      tiedIds: [],
-      side,
-      staff: side === 'right' ? 1 : 2,
-      voice: String((side === 'right' ? 1 : 5) + (voiceOf[index] ?? 0)),
-      pitch,
-      midi,
-      bar,
-      onsetTicks,
-      durationTicks: (to - from) * ticksPerStep,
-      graceIndex: null,
-      articulations: [],
-      fermata: false,
-      arpeggiated: false,
-      ornament: null,
-      tuplet: null,
-      printed: [],
-    });
+    const voice = String((side === 'right' ? 1 : 5) + (voiceOf[index] ?? 0));
+    const durationTicks = (to - from) * ticksPerStep;
+    found.push(noteOf({ id: `${side}-${index + 1}`, side, voice, pitch, midi, bar, onsetTicks, durationTicks }));
   });
   return { notes: found, issues };
 };
@@ -185,7 +154,7 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
   const placed = <T>(changes: readonly ({ readonly at: number } & T)[], of: (change: T) => T): Placed<T>[] =>
     changes.map((change) => ({ at: Math.round(change.at * steps), value: of(change) }));
   const end = Math.max(...notes.map(({ to }) => to)) * ticksPerStep;
-  const laid = layBars(
+  const bars = barsOf(
     end,
     steps,
     placed<Metre>(performance.metres, ({ beats, beatType }) => ({ beats, beatType })),
@@ -195,8 +164,7 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
       key: { fifths: key.fifths, mode: key.mode },
     },
   );
-  if (!laid) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
-  const bars = withUpbeat(laid, steps);
+  if (!bars) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const right = scoreNotes(notes, 'right', bars, ticksPerStep);
   const left = scoreNotes(notes, 'left', bars, ticksPerStep);
   const all = [...right.notes, ...left.notes].sort(inTimeOrder);

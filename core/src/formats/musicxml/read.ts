@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../../result';
 import { fullBarTicks, inTimeOrder, type Bar, type Mark, type Score, type ScoreIssue } from '../../score/score';
+import { layBars, type SaidBar } from '../../score/build';
 import { attribute, childText, children, numberIn, path, text } from './dom';
 import { commonTicks } from './divisions';
 import type { Measure, MusicXmlDocument } from './document';
@@ -33,9 +34,8 @@ const barNumber = (measure: Measure | undefined, index: number, before: number):
   return written !== undefined && Number.isInteger(written) ? written : before + (index === 0 ? 1 : 0);
 };
 
-const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticksPerQuarter: number): Bar[] => {
-  const bars: Bar[] = [];
-  let onsetTicks = 0;
+const barsOf = (measures: readonly Measure[], parts: readonly Contents[], ticksPerQuarter: number): Bar[] => {
+  const said: SaidBar[] = [];
   let number = 0;
   let endings: readonly number[] = [];
   const count = Math.max(...parts.map((contents) => contents.length));
@@ -43,17 +43,12 @@ const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticks
     const contents = parts.flatMap((part) => part[index] ?? []);
     const first = contents[0];
     if (!first) break;
-    const full = fullBarTicks({ ticksPerQuarter }, first.metre);
-    const lengthTicks = Math.max(...contents.map((content) => content.lengthTicks)) || full;
     number = barNumber(measures[index], index, number);
     const endingStart = contents.flatMap((content) => content.endingStart);
     if (endingStart.length > 0) endings = [...new Set(endingStart)];
-    bars.push({
-      index,
+    said.push({
       number,
-      onsetTicks,
-      lengthTicks,
-      missingTicks: index === 0 && number === 0 ? Math.max(0, full - lengthTicks) : 0,
+      lengthTicks: Math.max(...contents.map((content) => content.lengthTicks)),
       metre: first.metre,
       key: first.key,
       repeatStart: contents.some((content) => content.repeatStart),
@@ -61,9 +56,8 @@ const layBars = (measures: readonly Measure[], parts: readonly Contents[], ticks
       endings,
     });
     if (contents.some((content) => content.endingStop)) endings = [];
-    onsetTicks += lengthTicks;
   }
-  return bars;
+  return layBars(said, ticksPerQuarter);
 };
 
 /**
@@ -119,7 +113,7 @@ const assemble = (
   contents: readonly Contents[],
   ticksPerQuarter: number,
 ): Result<Score, MusicXmlError> => {
-  const bars = layBars(parts[0]?.measures ?? [], contents, ticksPerQuarter);
+  const bars = barsOf(parts[0]?.measures ?? [], contents, ticksPerQuarter);
   if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const placed = contents.map((part) => placeNotes(part, bars));
   const joined = placed.map(joinTies);
