@@ -26,7 +26,7 @@ test('a wrong note is mended on the bench, its fingers stay with the rest, and i
 
   // A step up loses the one finger that was set on the note; all others stay.
   await page.keyboard.press('u');
-  await expect(panel.getByText(/No longer set, for want of a place: Bar 1, right hand: \d on D4/)).toBeVisible();
+  await expect(panel.getByText(/Not kept, because their notes changed: Bar 1, right hand: \d on D4/)).toBeVisible();
   await panel.getByLabel('Length').selectOption('quarter');
   await expect.poll(() => page.locator('.sheet g.note').count()).toBeLessThan(notes);
   await page.keyboard.press('Escape');

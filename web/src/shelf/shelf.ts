@@ -1,5 +1,7 @@
+import { BreakpointObserver } from '@angular/cdk/layout';
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { LEVELS, PROGRESS, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
@@ -10,6 +12,7 @@ import { NzIconModule } from 'ng-zorro-antd/icon';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { map } from 'rxjs';
 import { PlaceHead } from '../parts/place-head';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { pretty } from '../parts/words';
@@ -18,8 +21,9 @@ import type { ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
 import { StudioArchive } from './studio-archive';
 
-/** Height of a row, pixels; the style sheet sets the same. */
-const ROW_PX = 74;
+/** Height of a row, pixels, on a wide and on a narrow screen; the style sheet sets the same. */
+const ROW_PX = { wide: 74, narrow: 132 } as const;
+const NARROW = '(max-width: 820px)';
 
 const PROGRESS_WORDS: Readonly<Record<PieceProgress, string>> = {
   untouched: 'nothing settled',
@@ -59,7 +63,13 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
 export class Shelf {
   readonly store = inject(ShelfStore);
 
-  readonly rowPx = ROW_PX;
+  private readonly isNarrow = toSignal(
+    inject(BreakpointObserver)
+      .observe(NARROW)
+      .pipe(map(({ matches }) => matches)),
+    { initialValue: false },
+  );
+  readonly rowPx = computed(() => ROW_PX[this.isNarrow() ? 'narrow' : 'wide']);
   readonly levels = LEVELS;
   readonly progress = PROGRESS.map((value) => ({ value, words: PROGRESS_WORDS[value] }));
   readonly orders = (Object.keys(ORDER_WORDS) as ShelfOrder[]).map((value) => ({ value, words: ORDER_WORDS[value] }));
