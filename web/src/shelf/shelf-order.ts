@@ -18,6 +18,7 @@ export const NO_WISHES: ShelfWishes = { search: '', student: '', progress: '', k
 const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 const has = ({ title, composer, student }: PieceSummary, words: readonly string[]): boolean => {
+  if (words.length === 0) return true;
   const text = plain(`${title} ${composer} ${student}`);
   return words.every((word) => text.includes(word));
 };
