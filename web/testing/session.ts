@@ -1,4 +1,4 @@
-import type { Provider } from '@angular/core';
+import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Decided, KeepVersion, SavePlan } from '@kettle-step/contract';
 import {
@@ -116,7 +116,7 @@ export class FakePieces {
 export const openSession = (
   piece: TestPiece,
   others: ReadonlyMap<string, Score> = new Map(),
-  providers: readonly Provider[] = [],
+  providers: readonly (Provider | EnvironmentProviders)[] = [],
 ) => {
   const [engine, pieces] = [new FakeEngine(piece, others), new FakePieces(piece)];
   TestBed.configureTestingModule({
