@@ -2,6 +2,7 @@ import { computed, inject, Injectable } from '@angular/core';
 import type { Finger } from '@kettle-step/core';
 import { OtherWaysStore } from '../bar-card/other-ways.store';
 import { sign, type Command, type CommandGroup } from '../commands/command';
+import { notesAt } from '../session/decisions';
 import { History } from '../session/history';
 import { PieceSession } from '../session/piece-session';
 import { Selection } from '../session/selection';
@@ -25,9 +26,9 @@ export class BenchCommands {
 
   private readonly isHeld = computed(() => this.session.decisions().locks.has(this.selection.chosenId() ?? ''));
   private readonly hasPrinted = computed(() => {
-    const { side, bar } = this.selection.chosenPlace();
-    return (this.session.score()?.notes ?? []).some(
-      (note) => note.side === side && note.bar === bar && note.printed.length > 0,
+    const score = this.session.score();
+    return (
+      score !== undefined && notesAt(score, this.selection.chosenPlace()).some(({ printed }) => printed.length > 0)
     );
   });
   private readonly isCorrecting = (): boolean => this.view.panel() === 'correct';

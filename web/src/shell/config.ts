@@ -11,8 +11,6 @@ import {
   DeleteOutline,
   DownloadOutline,
   EditOutline,
-  ExclamationCircleOutline,
-  LeftOutline,
   LoadingOutline,
   PauseOutline,
   PlusOutline,
@@ -20,8 +18,6 @@ import {
   RedoOutline,
   RetweetOutline,
   UndoOutline,
-  UnlockOutline,
-  UserOutline,
 } from '@ant-design/icons-angular/icons';
 import { provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
@@ -42,8 +38,6 @@ export const appConfig: ApplicationConfig = {
       DeleteOutline,
       DownloadOutline,
       EditOutline,
-      ExclamationCircleOutline,
-      LeftOutline,
       LoadingOutline,
       PauseOutline,
       PlusOutline,
@@ -51,8 +45,6 @@ export const appConfig: ApplicationConfig = {
       RedoOutline,
       RetweetOutline,
       UndoOutline,
-      UnlockOutline,
-      UserOutline,
     ]),
   ],
 };

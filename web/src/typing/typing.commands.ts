@@ -1,4 +1,4 @@
-import { computed, inject, Injectable } from '@angular/core';
+import { inject, Injectable } from '@angular/core';
 import type { Step } from '@kettle-step/core';
 import { pitchesOfLast } from '@kettle-step/core/typing';
 import { sign, type Command, type CommandGroup } from '../commands/command';
@@ -14,8 +14,6 @@ import { TypingStore } from './typing.store';
 export class TypingCommands {
   private readonly store = inject(TypingStore);
   private readonly player = inject(Player);
-
-  private readonly sign = computed(() => this.store.sign());
 
   readonly notes = {
     letter: {
@@ -99,7 +97,7 @@ export class TypingCommands {
       words,
       does,
       keys: [sign(key)],
-      isOn: () => this.sign() === alter,
+      isOn: () => this.store.sign() === alter,
       run: () => this.store.toggleSign(alter),
     };
   }
