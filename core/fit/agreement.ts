@@ -3,7 +3,7 @@ import { hasFinger } from '../src/fingering/model/finger-set';
 import type { Weights } from '../src/fingering/prices/prices';
 import type { Finger } from '../src/hand/hand';
 import type { Lesson } from './lessons';
-import { buildersFor, fingersById, nearestRight, solve, strayNotes } from './solving';
+import { engineAt, fingersById, nearestRight, solve, strayNotes } from './solving';
 
 /** How far agreement goes: whole passages, judged notes, and bars whose right fingering comes first or among the first three. */
 export interface Agreement {
@@ -68,9 +68,9 @@ export const outcomeOf = (lesson: Lesson, fingers: ReadonlyMap<string, Finger>):
 };
 
 export const agreement = (lessons: readonly Lesson[], weights: Weights): Agreement => {
-  const builders = buildersFor(weights);
+  const engine = engineAt(weights);
   return lessons
-    .map((lesson) => outcomeOf(lesson, fingersById(solve(builders[lesson.side], lesson, lesson.given))))
+    .map((lesson) => outcomeOf(lesson, fingersById(solve(engine[lesson.side], lesson, lesson.given))))
     .reduce(sum, NOTHING);
 };
 
@@ -85,10 +85,10 @@ export const agreementByBars = (
   lessons: readonly Lesson[],
   weights: Weights,
 ): { readonly agreement: Agreement; readonly choices: readonly BarChoice[] } => {
-  const builders = buildersFor(weights);
+  const engine = engineAt(weights);
   const choices: BarChoice[] = [];
   const found = lessons.map((lesson) => {
-    const solved = solve(builders[lesson.side], lesson, lesson.given, 'windows');
+    const solved = solve(engine[lesson.side], lesson, lesson.given, 'windows');
     let [bars, first, three] = [0, 0, 0];
     for (const [from, to] of barWindows(solved.slices)) {
       const chosen = fingersOfWindow(solved.lattice, solved.slices, {

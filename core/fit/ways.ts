@@ -1,6 +1,6 @@
 import type { Weights } from '../src/fingering/prices/prices';
 import type { Lesson } from './lessons';
-import { amountsOf, buildersFor, fingersById, solve, strayNotes, tempting } from './solving';
+import { amountsOf, engineAt, fingersById, solve, strayNotes, tempting } from './solving';
 
 /**
  * What a lesson teaches, once it has been solved at several prices: the ways that are right and the ways that are not, each as
@@ -36,16 +36,16 @@ export const waysOf = (lessons: readonly Lesson[]): readonly TaughtWays[] =>
 
 /** Solves every lesson at these prices and takes down what comes out. */
 export const collect = (taught: readonly TaughtWays[], weights: Weights): void => {
-  const builders = buildersFor(weights);
+  const engine = engineAt(weights);
   for (const { lesson, right, wrong } of taught) {
-    const builder = builders[lesson.side];
-    for (const allowed of lesson.rights) add(right, amountsOf(solve(builder, lesson, allowed)));
+    const ways = engine[lesson.side];
+    for (const allowed of lesson.rights) add(right, amountsOf(solve(ways, lesson, allowed)));
     for (const allowed of lesson.rights) {
-      const solved = solve(tempting(builder, allowed, TEMPTATION), lesson, lesson.given);
+      const solved = solve(tempting(ways, allowed, TEMPTATION), lesson, lesson.given);
       const fingers = fingersById(solved);
       if (lesson.rights.every((one) => strayNotes(one, fingers) > 0)) add(wrong, amountsOf(solved));
     }
-    const free = solve(builder, lesson, lesson.given);
+    const free = solve(ways, lesson, lesson.given);
     if (lesson.rights.every((one) => strayNotes(one, fingersById(free)) > 0)) add(wrong, amountsOf(free));
   }
 };

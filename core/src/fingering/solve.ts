@@ -11,7 +11,7 @@ import {
 } from './alternatives/alternatives';
 import { finish, part, type Steps } from '../steps';
 import { ALL_FINGERS, type Allowed } from './model/finger-set';
-import { closeLocked, createLatticeBuilder, type LatticeBuilder } from './search/lattice';
+import { closeLocked, createLatticeBuilder } from './search/lattice';
 import type { PlayableSlice } from './model/playable';
 import type { Posture } from './model/posture';
 import { ledgerEffort, type Ledger } from './search/price';
@@ -23,7 +23,7 @@ import { elbowRoom, stepForward } from './search/search';
 import { STEP_KINDS, type StepKind } from './model/moves';
 import type { Alike } from './likeness/ties';
 import { reopened } from './alternatives/reopened';
-import { solveLattice, type Given } from './ways';
+import { createWays, type Given, type Ways } from './ways';
 
 /** One slice of the chosen way: the posture with its real frame, and how the hand got there. */
 export interface SolvedSlice {
@@ -157,15 +157,15 @@ function* roomsOf(solved: SolvedLattice, last: SolvedRooms | undefined): Steps<R
 }
 
 function* solveWith(
-  builder: LatticeBuilder,
+  ways: Ways,
   score: Score,
   { alternatives, room, ...given }: SolveOptions,
   last: SolvedRooms | undefined,
 ): Steps<Answer> {
-  const { side } = builder.pricing;
+  const { side } = ways.builder.pricing;
   const withRoom = room !== false;
   const need = alternatives > 0 ? 'windows' : withRoom ? 'room' : 'way';
-  const solved = yield* part(solveLattice(builder, score, given, need), 0, WAY);
+  const solved = yield* part(ways.solve(score, given, need), 0, WAY);
   if (!solved)
     return {
       solution: { side, slices: [], alternatives: [], alike: [], effort: 0, barCharges: new Map() },
@@ -213,13 +213,13 @@ const requestName = (score: Score, side: Side, { allowed, apart, alternatives, r
 };
 
 export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?: Weights): HandSolver => {
-  const builder = createLatticeBuilder(pricingFor(side, hand, rules, weights));
+  const ways = createWays(createLatticeBuilder(pricingFor(side, hand, rules, weights)));
   // Bar after bar is asked about while the locks stay as they are.
   let whole: { readonly score: Score; readonly name: string; readonly solved: SolvedLattice | undefined } | undefined;
   const solvedWhole = (score: Score, given: Given): SolvedLattice | undefined => {
     const name = requestName(score, side, { ...given, alternatives: 1 });
     if (whole?.score !== score || whole.name !== name)
-      whole = { score, name, solved: finish(solveLattice(builder, score, given, 'windows')) };
+      whole = { score, name, solved: finish(ways.solve(score, given, 'windows')) };
     return whole.solved;
   };
   // A finger changed in one hand leaves the other as it was, and most of its own.
@@ -228,12 +228,12 @@ export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?
     const name = requestName(score, side, options);
     if (latest?.score !== score || latest.name !== name) {
       const rooms = latest?.score === score ? latest.rooms : undefined;
-      latest = { score, name, ...(yield* solveWith(builder, score, options, rooms)) };
+      latest = { score, name, ...(yield* solveWith(ways, score, options, rooms)) };
     }
     return latest.solution;
   };
   return {
-    pricing: builder.pricing,
+    pricing: ways.builder.pricing,
     solveInSteps,
     solve: (score, options) => finish(solveInSteps(score, options)),
     alternatives: (score, { allowed, apart, free, bars: [first, last], ...wanted }) => {
@@ -246,7 +246,7 @@ export const createHandSolver = (side: Side, hand: Hand, rules?: Rules, weights?
       const [head, tail] = [inside[0], inside[inside.length - 1]];
       if (!head || !tail) return [];
       const window = [head[0], tail[1]] as const;
-      return windowAlternatives(free ? reopened(builder, score, solved, free, window) : solved, window, wanted);
+      return windowAlternatives(free ? reopened(ways, score, solved, free, window) : solved, window, wanted);
     },
   };
 };

@@ -57,16 +57,6 @@ interface Memory {
   known: Known | undefined;
 }
 
-const memories = new WeakMap<LatticeBuilder, WeakMap<Score, Memory>>();
-
-function* memoryOf(builder: LatticeBuilder, score: Score): Steps<Memory> {
-  const ofBuilder = memories.get(builder) ?? new WeakMap<Score, Memory>();
-  memories.set(builder, ofBuilder);
-  const memory = ofBuilder.get(score) ?? { piece: yield* openPiece(builder, score), known: undefined };
-  ofBuilder.set(score, memory);
-  return memory;
-}
-
 /**
  * What the efforts from both ends are needed for: not at all; for comparing postures of one layer; or for comparing whole ways,
  * which only passes over everything give.
@@ -94,19 +84,17 @@ const groupsWithout = ({ groups, slices }: OpenPiece, apart: ReadonlySet<number>
 /** Share of the work that opening a piece takes where its keys have not been seen before. */
 const OPENED = 0.6;
 
-/** The best way through one hand of a score, with all that was worked out for it; undefined when the hand is silent. */
-export function* solveLattice(
+/** The best way through an opened piece, with all that was worked out for it; what it teaches is kept in the memory. */
+function* solveOpened(
   builder: LatticeBuilder,
-  score: Score,
+  memory: Memory,
   { allowed, apart }: Given,
   need: Need,
-): Steps<SolvedLattice | undefined> {
-  const memory = yield* part(memoryOf(builder, score), 0, OPENED);
-  if (memory.piece.slices.length === 0) return undefined;
+): Steps<SolvedLattice> {
   const { pricing } = builder;
   const locked = withLocks(memory.piece, allowed, builder);
   const piece = { ...locked, groups: groupsWithout(locked, apart) };
-  const { free, led, tied: way } = yield* part(tiedWay(piece, pricing, memory.known), OPENED, 1);
+  const { free, led, tied: way } = yield* tiedWay(piece, pricing, memory.known);
   const { lattice, targets } = way;
   const { key, slices, blockOf, groups: alike } = piece;
   const solved = { lattice, pricing, key, targets, slices, blockOf, alike, ...way.path };
@@ -117,6 +105,29 @@ export function* solveLattice(
   return { ...solved, reached: way.reached, remaining };
 }
 
-/** A piece with the given fingers fixed, as it is before any way through it is chosen. */
-export const pieceWithLocks = (builder: LatticeBuilder, score: Score, allowed: Allowed): OpenPiece =>
-  withLocks(finish(memoryOf(builder, score)).piece, allowed, builder);
+/** One hand's ways through scores. Each score is opened once, and remembered for as long as somebody holds it. */
+export interface Ways {
+  readonly builder: LatticeBuilder;
+  /** The best way through one hand of a score; undefined when the hand is silent. */
+  readonly solve: (score: Score, given: Given, need: Need) => Steps<SolvedLattice | undefined>;
+  /** A piece with the given fingers fixed, as it is before any way through it is chosen. */
+  readonly opened: (score: Score, allowed: Allowed) => OpenPiece;
+}
+
+export const createWays = (builder: LatticeBuilder): Ways => {
+  const memories = new WeakMap<Score, Memory>();
+  const memoryOf = function* (score: Score): Steps<Memory> {
+    const memory = memories.get(score) ?? { piece: yield* openPiece(builder, score), known: undefined };
+    memories.set(score, memory);
+    return memory;
+  };
+  return {
+    builder,
+    solve: function* (score, given, need) {
+      const memory = yield* part(memoryOf(score), 0, OPENED);
+      if (memory.piece.slices.length === 0) return undefined;
+      return yield* part(solveOpened(builder, memory, given, need), OPENED, 1);
+    },
+    opened: (score, allowed) => withLocks(finish(memoryOf(score)).piece, allowed, builder),
+  };
+};

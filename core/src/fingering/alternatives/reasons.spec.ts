@@ -6,14 +6,14 @@ import { ledgerEffort } from '../search/price';
 import { PRICES } from '../prices/prices';
 import { differences, ledgerOf } from './reasons';
 import { createHandSolver } from '../solve';
-import { solveLattice } from '../ways';
+import { createWays } from '../ways';
 import { createLatticeBuilder } from '../search/lattice';
 import { pricingFor } from '../prices/pricing';
 
-const builder = createLatticeBuilder(pricingFor('right', DEFAULT_HAND));
+const ways = createWays(createLatticeBuilder(pricingFor('right', DEFAULT_HAND)));
 
 const chargesOf = (music: string, locks = new Map<string, Finger>()) => {
-  const solved = finish(solveLattice(builder, line(music), { allowed: allowedBy(locks) }, 'way'))!;
+  const solved = finish(ways.solve(line(music), { allowed: allowedBy(locks) }, 'way'))!;
   return { solved, ledger: ledgerOf(solved, { from: 0, postures: solved.postures }, undefined) };
 };
 

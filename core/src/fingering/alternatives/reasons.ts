@@ -1,5 +1,5 @@
 import type { Key } from '../../score/score';
-import { chargeStart, type Lattice, type StepTable } from '../search/lattice';
+import { chargeStart, type Charged, type Lattice } from '../search/lattice';
 import { chargeState, chargeStep, writeInto, type Ledger } from '../search/price';
 import { PRICE_NAMES, PRICES, type Charge, type PriceName } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
@@ -19,12 +19,6 @@ export interface Stretch {
   readonly postures: readonly number[];
 }
 
-/** One entry of a ledger, by the index of its price. */
-type Charged = readonly [price: number, amount: number];
-
-/** Steps are shared by all places that look alike, and so is what they are made of. */
-const knownSteps = new WeakMap<StepTable, Map<number, readonly Charged[]>>();
-
 const stepCharges = (
   lattice: Lattice,
   index: number,
@@ -33,17 +27,15 @@ const stepCharges = (
   pricing: Pricing,
 ): readonly Charged[] => {
   const table = lattice.steps[index]!;
-  const known = knownSteps.get(table) ?? new Map<number, readonly Charged[]>();
-  knownSteps.set(table, known);
   const at = to * table.fromSize + from;
-  let charges = known.get(at);
+  let charges = table.charged.get(at);
   if (!charges) {
     const a = lattice.layers[index - 1]!.pattern.postures[from]!;
     const b = lattice.layers[index]!.pattern.postures[to]!;
     const reached = { ...b, frame: b.frame + table.shift };
     const made: Charged[] = [];
     if (table.linked) chargeStep(table.linked, a, reached, pricing, (price, amount) => made.push([price, amount]));
-    known.set(at, (charges = made));
+    table.charged.set(at, (charges = made));
   }
   return charges;
 };

@@ -1,10 +1,10 @@
 import type { Score } from '../../score/score';
 import type { SolvedLattice } from './alternatives';
 import type { Allowed } from '../model/finger-set';
-import type { Lattice, LatticeBuilder } from '../search/lattice';
+import type { Lattice } from '../search/lattice';
 import { stepBackward, stepForward } from '../search/search';
 import { drawnTo, type Targets } from '../likeness/targets';
-import { pieceWithLocks } from '../ways';
+import type { Ways } from '../ways';
 
 type Window = readonly [number, number];
 
@@ -36,20 +36,20 @@ const passesAround = (
  * do not draw it (they would follow). Everything outside, and the way that was chosen, stay.
  */
 export const reopened = (
-  builder: LatticeBuilder,
+  ways: Ways,
   score: Score,
   solved: SolvedLattice,
   allowed: Allowed,
   window: Window,
 ): SolvedLattice => {
-  const { open, slices } = pieceWithLocks(builder, score, allowed);
+  const { open, slices } = ways.opened(score, allowed);
   const targets: Targets = new Map(
     [...solved.targets].map(([index, own]) => [
       index,
       within(index, window) ? own.filter(({ price }) => price !== 'sameMusic') : own,
     ]),
   );
-  const inside = drawnTo(open, targets, builder.pricing);
+  const inside = drawnTo(open, targets, ways.builder.pricing);
   const lattice: Lattice = {
     steps: solved.lattice.steps,
     layers: solved.lattice.layers.map((layer, index) => (within(index, window) ? inside.layers[index]! : layer)),

@@ -92,23 +92,23 @@ const areSame = (a: readonly Target[] | undefined, b: readonly Target[] | undefi
       );
     }));
 
-/** Bars that look alike are drawn alike: efforts by what they were drawn from, and to what. */
-const knownEfforts = new WeakMap<Float64Array, Map<string, Float64Array>>();
-
-const drawnEfforts = (layer: Layer, base: Float64Array, targets: readonly Target[], pricing: Pricing): Float64Array => {
-  const known = knownEfforts.get(base) ?? new Map<string, Float64Array>();
-  knownEfforts.set(base, known);
-  const name = nameOf(targets, pricing);
-  let efforts = known.get(name);
-  if (!efforts) {
-    efforts = Float64Array.from(base);
-    for (const target of targets) {
-      const strength = strengthOf(target, pricing);
-      if (strength > 0) efforts.forEach((_, at) => (efforts![at]! += strength * strayFingers(layer, at, target)));
-    }
-    known.set(name, efforts);
+const charged = (layer: Layer, base: Float64Array, targets: readonly Target[], pricing: Pricing): Float64Array => {
+  const efforts = Float64Array.from(base);
+  for (const target of targets) {
+    const strength = strengthOf(target, pricing);
+    if (strength > 0) efforts.forEach((_, at) => (efforts[at]! += strength * strayFingers(layer, at, target)));
   }
   return efforts;
+};
+
+const drawnEfforts = (layer: Layer, base: Float64Array, targets: readonly Target[], pricing: Pricing): Float64Array => {
+  const { drawn, effort } = layer.pattern;
+  // The first layer of a piece also pays for where it starts.
+  if (base !== effort) return charged(layer, base, targets, pricing);
+  const name = nameOf(targets, pricing);
+  const known = drawn.get(name) ?? charged(layer, base, targets, pricing);
+  drawn.set(name, known);
+  return known;
 };
 
 const drawnLayer = (layer: Layer, index: number, targets: readonly Target[], pricing: Pricing): Layer => {

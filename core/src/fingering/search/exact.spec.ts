@@ -11,7 +11,7 @@ import { pricingFor } from '../prices/pricing';
 import { ledgerOf } from '../alternatives/reasons';
 import { DEFAULT_RULES } from '../model/rules';
 import { createHandSolver } from '../solve';
-import { solveLattice } from '../ways';
+import { createWays } from '../ways';
 import { bestOfWindow } from './windows';
 
 const SEED = 20_26;
@@ -20,9 +20,9 @@ const CHORDS = ['[C4 E4]', '[D4 F4]', '[C4 E4 G4]', '[E4 G4 C5]', '[F4 A4]', '[C
 
 /** Ties are a matter of their own; here every effort is what the terms say. */
 const UNTIED = { ...DEFAULT_RULES, ties: 0 };
-const builders = {
-  right: createLatticeBuilder(pricingFor('right', DEFAULT_HAND, UNTIED)),
-  left: createLatticeBuilder(pricingFor('left', DEFAULT_HAND, UNTIED)),
+const ways = {
+  right: createWays(createLatticeBuilder(pricingFor('right', DEFAULT_HAND, UNTIED))),
+  left: createWays(createLatticeBuilder(pricingFor('left', DEFAULT_HAND, UNTIED))),
 };
 
 interface Window {
@@ -107,7 +107,7 @@ const leastWith = (
 };
 
 const solvedFor = ({ score, side, locks }: Window): SolvedLattice =>
-  finish(solveLattice(builders[side], score, { allowed: allowedBy(locks) }, 'windows'))!;
+  finish(ways[side].solve(score, { allowed: allowedBy(locks) }, 'windows'))!;
 
 /** Paths that brute force can walk in a moment. */
 const walkable = ({ lattice }: SolvedLattice): boolean =>
@@ -188,7 +188,7 @@ describe('longer passages', () => {
     fc.assert(
       fc.property(strokes, fc.constantFrom<Side>('right', 'left'), fc.boolean(), (names, side, slurred) => {
         const score = line(slurred ? `( ${names.join(' ')} )` : names.join(' '), { side });
-        const solved = finish(solveLattice(builders[side], score, { allowed: new Map() }, 'way'))!;
+        const solved = finish(ways[side].solve(score, { allowed: new Map() }, 'way'))!;
         const ledger = ledgerOf(solved, { from: 0, postures: solved.postures }, undefined);
         expect(ledgerEffort(ledger, solved.pricing)).toBeCloseTo(solved.effort, 4);
       }),

@@ -39,6 +39,8 @@ export interface LayerPattern {
   readonly view: SliceView;
   readonly postures: readonly Posture[];
   readonly effort: Float64Array;
+  /** The same drawn to targets, by their names: places that look alike are drawn alike. */
+  readonly drawn: Map<string, Float64Array>;
   /** Runs of postures with the same fingers, as first index and length. */
   readonly groups: readonly FingerGroup[];
   /** The group of each posture. */
@@ -62,7 +64,12 @@ export interface StepTable {
   /** What the table was priced from: the second slice's keys and frames stand `shift` white keys from their pattern. */
   readonly linked: LinkView | undefined;
   readonly shift: number;
+  /** What its entries are made of, as far as it was asked for. */
+  readonly charged: Map<number, readonly Charged[]>;
 }
+
+/** One price that an effort is made of, by its index, and how much of it. */
+export type Charged = readonly [price: number, amount: number];
 
 /** Two plans of equal effort: the one with fewer changes of finger, then with lower fingers. Far below any real difference. */
 const TIE_PER_CHANGE = 1e-7;
@@ -80,6 +87,7 @@ const EMPTY_STEP: StepTable = {
   kinds: new Uint8Array(0),
   linked: undefined,
   shift: 0,
+  charged: new Map(),
 };
 
 const isSlow = (sinceSeconds: number): boolean => sinceSeconds >= SLOW_SECONDS;
@@ -137,6 +145,7 @@ const buildPattern = (signature: string, view: SliceView, pricing: Pricing): Lay
     view,
     postures,
     effort: Float64Array.from(priced, ({ posture, effort }) => effort + TIE_PER_FINGER * fingerSum(posture.fingers)),
+    drawn: new Map(),
     groups,
     groupOf: groups.flatMap((group) => new Array<FingerGroup>(group.to - group.from).fill(group)),
   };
@@ -173,7 +182,7 @@ const buildTable = (
           kinds[b * fromSize + a] = kind();
         }
     }
-  return { fromSize, effort, kinds, linked, shift };
+  return { fromSize, effort, kinds, linked, shift, charged: new Map() };
 };
 
 /** Builds lattices for one hand and remembers what it has built. `key` is the key the piece begins in. */
