@@ -3,7 +3,6 @@ import { isOnKeyboard, pitchName } from '../../keyboard/pitch';
 import { andThen, fail, ok, type Result } from '../../result';
 import {
   fullBarTicks,
-  inTimeOrder,
   slurBetween,
   type Bar,
   type Mark,
@@ -13,7 +12,8 @@ import {
   type Slur,
 } from '../../score/score';
 import { layBars, noteOf, type SaidBar } from '../../score/build';
-import { MAX_BARS, MAX_NOTES, MAX_QUARTERS } from '../limits';
+import { gathered } from '../gather';
+import { MAX_QUARTERS } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { AbcError, AbcPlace, AbcRemark } from './errors';
 import { parseTune, type AbcStaff, type AbcTune, type ParsedTune } from './parser';
@@ -197,14 +197,13 @@ const filePlace = ({ placeOf }: ParsedTune, { from, to }: AbcNote['places'][numb
   length: to - from,
 });
 
-const assemble = (parsed: ParsedTune, mayBeEmpty: boolean): Result<AbcScore, AbcError> => {
+const tuneScore = (parsed: ParsedTune, mayBeEmpty: boolean): Result<AbcScore, AbcError> => {
   const { tune, remarks, source, placeOf } = parsed;
   const voices = readVoices(tune, source);
   const tooLongAt = voices.map(({ reader }) => reader.tooLongAt).find((at) => at !== undefined);
   if (tooLongAt !== undefined)
     return fail({ code: 'too-long-note', ...placeOf(tooLongAt), limitQuarters: MAX_QUARTERS });
   const bars = barsOf(voices);
-  if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const placed = voices.map((voice, index) => {
     const notes = voice.reader.notes.map((note, place) => readNote(voice, note, bars, `v${index + 1}-${place + 1}`));
     const places = notes.map(
@@ -213,13 +212,12 @@ const assemble = (parsed: ParsedTune, mayBeEmpty: boolean): Result<AbcScore, Abc
     return { notes, places, slurs: joinSlurs(voice.reader.notes, notes) };
   });
   const all = placed.flatMap(({ notes }) => notes);
-  const notes = all.filter(({ midi }) => isOnKeyboard(midi)).sort(inTimeOrder);
+  const notes = all.filter(({ midi }) => isOnKeyboard(midi));
   if (notes.length === 0 && !mayBeEmpty) return fail({ code: 'no-notes', first: remarks[0] ?? null });
-  if (notes.length > MAX_NOTES) return fail({ code: 'too-long', what: 'notes', limit: MAX_NOTES });
   const issues = all
     .filter(({ midi }) => !isOnKeyboard(midi))
     .map((note): ScoreIssue => ({ bar: note.bar, code: 'off-keyboard', pitch: pitchName(note.pitch) }));
-  const score: Score = {
+  const found: Score = {
     title: textOf(tune.metaText?.title) || 'Untitled',
     composer: textOf(tune.metaText?.composer),
     ticksPerQuarter: ABC_TICKS,
@@ -229,10 +227,12 @@ const assemble = (parsed: ParsedTune, mayBeEmpty: boolean): Result<AbcScore, Abc
     marks: distinct([
       ...firstTempo(tune),
       ...voices.flatMap((voice) => voice.reader.marks.map((mark) => markOf(voice, mark, bars))),
-    ]).sort((a, b) => a.onsetTicks - b.onsetTicks),
+    ]),
     issues,
   };
-  return ok({ score: coarsened(score), remarks, places: new Map(placed.flatMap(({ places }) => places)) });
+  return andThen(gathered(found), (score) =>
+    ok({ score: coarsened(score), remarks, places: new Map(placed.flatMap(({ places }) => places)) }),
+  );
 };
 
 /** A tune as a score, with what was read around. Ids of its notes are provisional: MusicXML gives the lasting ones. */
@@ -259,5 +259,5 @@ export const readAbc = (text: string, tune = 0, mayBeEmpty = false): Result<AbcS
   const source = normalised(text);
   if (source.trim() === '') return fail({ code: 'empty' });
   if (!/^K:|\[K:/m.test(source)) return fail({ code: 'not-abc' });
-  return andThen(parseTune(source, tune), (parsed) => assemble(parsed, mayBeEmpty));
+  return andThen(parseTune(source, tune), (parsed) => tuneScore(parsed, mayBeEmpty));
 };

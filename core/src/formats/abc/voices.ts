@@ -1,6 +1,7 @@
-import { STEPS, type Pitch, type Step } from '../../keyboard/pitch';
+import { STEPS, type Pitch } from '../../keyboard/pitch';
 import { fullBarTicks, type Articulation, type Key, type Metre, type Note, type OrnamentKind } from '../../score/score';
 import { MAX_QUARTERS } from '../limits';
+import { BarAccidentals } from '../notation/accidentals';
 import { lengthOf, type AbcElement, type AbcKey, type AbcMeter, type AbcPitch } from './parser';
 import { ABC_TICKS } from './signs';
 
@@ -71,7 +72,10 @@ export const keyOf = ({ accidentals = [], mode = '' }: AbcKey): KeyState => {
 };
 
 /** Pitches come as places on the staff, 0 for middle C. */
-const stepOf = ({ pitch }: AbcPitch): Step => STEPS[((pitch % 7) + 7) % 7]!;
+const letterOf = ({ pitch }: AbcPitch): Pick<Pitch, 'step' | 'octave'> => ({
+  step: STEPS[((pitch % 7) + 7) % 7]!,
+  octave: 4 + Math.floor(pitch / 7),
+});
 
 const ARTICULATION_OF: Readonly<Record<string, Articulation>> = {
   staccato: 'staccato',
@@ -126,8 +130,8 @@ export class AbcVoice {
   private open: AbcBar | undefined;
   private repeatStarts = false;
   private endings: readonly number[] = [];
-  /** Accidentals since the barline by letter: in ABC 2.1 they hold in all octaves unless told otherwise. */
-  private memory = new Map<string, number>();
+  /** In ABC 2.1 accidentals hold in every octave unless told otherwise. */
+  private memory = this.newMemory();
   private tuplet: Note['tuplet'] = null;
   private ties = new Map<number, AbcNote>();
 
@@ -179,6 +183,10 @@ export class AbcVoice {
     if (this.open && this.at > 0) this.closeBar();
   }
 
+  private newMemory(): BarAccidentals {
+    return new BarAccidentals((step) => this.key.alterOf.get(step) ?? 0);
+  }
+
   private barIndex(): number {
     return this.bars.length;
   }
@@ -200,7 +208,7 @@ export class AbcVoice {
     this.open = undefined;
     this.repeatStarts = false;
     this.at = 0;
-    this.memory = new Map();
+    this.memory = this.newMemory();
   }
 
   private readBar({ type = '', startEnding, endEnding }: AbcElement): void {
@@ -308,7 +316,7 @@ export class AbcVoice {
   }
 
   private remember(pitch: AbcPitch): void {
-    if (pitch.accidental !== undefined) this.memory.set(stepOf(pitch), ALTERS[pitch.accidental] ?? 0);
+    if (pitch.accidental !== undefined) this.memory.set({ ...letterOf(pitch), alter: ALTERS[pitch.accidental] ?? 0 });
   }
 
   private endSlurs(note: AbcNote, pitch: AbcPitch, element: AbcElement, index: number): void {
@@ -331,12 +339,10 @@ export class AbcVoice {
     element: AbcElement,
     index = 1,
   ): AbcNote {
-    const step = stepOf(pitch);
-    const octave = 4 + Math.floor(pitch.pitch / 7);
+    const place = letterOf(pitch);
     this.remember(pitch);
-    const alter = this.memory.get(step) ?? this.key.alterOf.get(step) ?? 0;
     const note: AbcNote = {
-      pitch: { step, alter, octave },
+      pitch: { ...place, alter: this.memory.inEveryOctave(place) },
       onsetTicks: this.at,
       durationTicks: ticks,
       graceIndex,

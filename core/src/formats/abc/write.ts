@@ -1,6 +1,6 @@
 import type { Articulation, Bar, Mark, Note, OrnamentKind, Score } from '../../score/score';
 import { ACCIDENTALS, keyText, letterText, lengthText as unitsText, metreText } from './signs';
-import { BarAccidentals } from '../notation/accidentals';
+import { accidentalsIn, type BarAccidentals } from '../notation/accidentals';
 import { writeDown, type WrittenBar, type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
 
 /** Length that the header names as one unit (L:1/8). */
@@ -164,7 +164,7 @@ const marksBefore = (sheet: Sheet, voice: TuneVoice, from: number, to: number): 
 const musicText = (sheet: Sheet, voice: TuneVoice, bar: Bar): string => {
   const line = voice.lines.get(bar.index);
   if (!line) return `x${lengthText(bar.lengthTicks, sheet.score.ticksPerQuarter)}`;
-  const accidentals = new BarAccidentals(bar.key.fifths);
+  const accidentals = accidentalsIn(bar.key.fifths);
   let text = '';
   let marked = bar.onsetTicks;
   let beamed = false;

@@ -3,7 +3,6 @@ import { isOnKeyboard, pitchName } from '../../keyboard/pitch';
 import { andThen, fail, ok, type Result } from '../../result';
 import {
   fullBarTicks,
-  inTimeOrder,
   type Bar,
   type Key,
   type Mark,
@@ -13,6 +12,7 @@ import {
   type ScoreIssue,
 } from '../../score/score';
 import { layBars, noteOf, type SaidBar } from '../../score/build';
+import { gathered } from '../gather';
 import { MAX_BARS, MAX_FILE_BYTES } from '../limits';
 import { coarsened } from '../notation/coarsen';
 import type { MidiError } from './errors';
@@ -136,10 +136,10 @@ const marksOf = (performance: Performance, ticksPerQuarter: number): Mark[] => {
       quartersPerMinute: Math.round(quartersPerMinute * 1000) / 1000,
     })),
     ...performance.pedals.map(({ at, down }): Mark => ({ kind: 'pedal', onsetTicks: ticks(at), down })),
-  ].sort((a, b) => a.onsetTicks - b.onsetTicks);
+  ];
 };
 
-const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
+const scoreOf = (performance: Performance): Result<MidiScore, MidiError> => {
   const played = performance.streams.flatMap(({ notes }) => notes);
   const grid = deriveGrid(played, performance.resolution);
   const { notes, by } = giveHands(performance, grid);
@@ -167,32 +167,31 @@ const assemble = (performance: Performance): Result<MidiScore, MidiError> => {
   if (!bars) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const right = scoreNotes(notes, 'right', bars, ticksPerStep);
   const left = scoreNotes(notes, 'left', bars, ticksPerStep);
-  const all = [...right.notes, ...left.notes].sort(inTimeOrder);
+  const all = [...right.notes, ...left.notes];
   if (all.length === 0) return fail({ code: 'no-notes' });
   const last = bars[bars.length - 1]!;
-  return ok({
-    score: coarsened({
-      title: performance.title.trim() || 'Untitled',
-      composer: '',
-      ticksPerQuarter: steps,
-      bars,
-      notes: all,
-      slurs: [],
-      marks: marksOf(performance, steps).filter(({ onsetTicks }) => onsetTicks < last.onsetTicks + last.lengthTicks),
-      issues: [...right.issues, ...left.issues],
-    }),
-    findings: {
-      grid,
-      handsBy: by,
-      keyGiven: performance.keys.length > 0,
-      metreGiven: performance.metres.length > 0,
-    },
-  });
+  const found: Score = {
+    title: performance.title.trim() || 'Untitled',
+    composer: '',
+    ticksPerQuarter: steps,
+    bars,
+    notes: all,
+    slurs: [],
+    marks: marksOf(performance, steps).filter(({ onsetTicks }) => onsetTicks < last.onsetTicks + last.lengthTicks),
+    issues: [...right.issues, ...left.issues],
+  };
+  const findings: MidiFindings = {
+    grid,
+    handsBy: by,
+    keyGiven: performance.keys.length > 0,
+    metreGiven: performance.metres.length > 0,
+  };
+  return andThen(gathered(found), (score) => ok({ score: coarsened(score), findings }));
 };
 
 /** Reads a standard MIDI file: notes on a grid, spelled by key, given to two hands. */
 export const readMidi = (bytes: Uint8Array): Result<MidiScore, MidiError> => {
   if (bytes.length > MAX_FILE_BYTES)
     return fail({ code: 'too-large', bytes: bytes.length, limitBytes: MAX_FILE_BYTES });
-  return andThen(readPerformance(bytes), assemble);
+  return andThen(readPerformance(bytes), scoreOf);
 };

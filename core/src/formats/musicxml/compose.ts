@@ -1,5 +1,5 @@
 import type { Bar, Mark, Score } from '../../score/score';
-import { BarAccidentals } from '../notation/accidentals';
+import { accidentalsIn, type BarAccidentals } from '../notation/accidentals';
 import { stavesOf, writeDown, type WrittenLine } from '../notation/written';
 import { buildBeside, noteElement, signFor, type Build, type Content, type Sheet } from './compose-note';
 import { append, newDocument, type Element } from './dom';
@@ -161,7 +161,7 @@ const measureElement = (sheet: Sheet, bar: Bar, lines: readonly WrittenLine[]): 
   );
   const accidentals = new Map<number, BarAccidentals>();
   const memoryOf = (staff: number): BarAccidentals => {
-    const memory = accidentals.get(staff) ?? new BarAccidentals(bar.key.fifths);
+    const memory = accidentals.get(staff) ?? accidentalsIn(bar.key.fifths);
     accidentals.set(staff, memory);
     return memory;
   };

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../../result';
-import { fullBarTicks, inTimeOrder, type Bar, type Mark, type Score, type ScoreIssue } from '../../score/score';
+import { fullBarTicks, type Bar, type Mark, type Score, type ScoreIssue } from '../../score/score';
 import { layBars, type SaidBar } from '../../score/build';
 import { attribute, childText, children, numberIn, path, text } from './dom';
 import { commonTicks } from './divisions';
@@ -7,7 +7,7 @@ import type { Measure, MusicXmlDocument } from './document';
 import type { MusicXmlError } from './errors';
 import { giveNoteIds } from './ids';
 import { joinSlurs, joinTies } from './joins';
-import { MAX_BARS, MAX_NOTES } from '../limits';
+import { gathered } from '../gather';
 import { readMeasure, startOfPart, type MeasureContent, type MeasureNote } from './measure';
 import { findPianoParts, type PianoPart } from './parts';
 
@@ -107,27 +107,25 @@ const composerOf = (document: MusicXmlDocument): string => {
   return text(creators.find((creator) => attribute(creator, 'type') === 'composer') ?? creators[0]);
 };
 
-const assemble = (
+const partsScore = (
   document: MusicXmlDocument,
   parts: readonly PianoPart[],
   contents: readonly Contents[],
   ticksPerQuarter: number,
 ): Result<Score, MusicXmlError> => {
   const bars = barsOf(parts[0]?.measures ?? [], contents, ticksPerQuarter);
-  if (bars.length > MAX_BARS) return fail({ code: 'too-long', what: 'bars', limit: MAX_BARS });
   const placed = contents.map((part) => placeNotes(part, bars));
   const joined = placed.map(joinTies);
-  const notes = joined.flatMap((part) => part.notes).sort(inTimeOrder);
+  const notes = joined.flatMap((part) => part.notes);
   if (notes.length === 0) return fail({ code: 'no-notes' });
-  if (notes.length > MAX_NOTES) return fail({ code: 'too-long', what: 'notes', limit: MAX_NOTES });
-  return ok({
+  return gathered({
     title: titleOf(document),
     composer: composerOf(document),
     ticksPerQuarter,
     bars,
     notes,
     slurs: placed.flatMap((part) => joinSlurs(part)),
-    marks: contents.flatMap((part) => placeMarks(part, bars)).sort((a, b) => a.onsetTicks - b.onsetTicks),
+    marks: contents.flatMap((part) => placeMarks(part, bars)),
     issues: [
       ...contents.flatMap(placeIssues),
       ...joined.flatMap((part) => part.issues),
@@ -149,5 +147,5 @@ export const readScore = (document: MusicXmlDocument): Result<Score, MusicXmlErr
     if (read.kind === 'error') return read;
     contents.push(read.value);
   }
-  return assemble(document, found.value, contents, ticks.value);
+  return partsScore(document, found.value, contents, ticks.value);
 };

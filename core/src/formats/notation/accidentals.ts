@@ -8,16 +8,17 @@ export class BarAccidentals {
   private readonly here = new Map<string, number>();
   private readonly anywhere = new Map<Step, number>();
 
-  constructor(private readonly fifths: number) {}
+  /** @param inKey what a letter means by the key signature */
+  constructor(private readonly inKey: (step: Step) => number) {}
 
   /** What the letter means in this octave. */
   inOctave({ step, octave }: Pick<Pitch, 'step' | 'octave'>): number {
-    return this.here.get(`${step}${octave}`) ?? alterInKey(step, this.fifths);
+    return this.here.get(`${step}${octave}`) ?? this.inKey(step);
   }
 
   /** What the letter means where a sign holds in every octave. */
   inEveryOctave({ step }: Pick<Pitch, 'step'>): number {
-    return this.anywhere.get(step) ?? alterInKey(step, this.fifths);
+    return this.anywhere.get(step) ?? this.inKey(step);
   }
 
   /** From here on the letter means this pitch. */
@@ -26,3 +27,6 @@ export class BarAccidentals {
     this.anywhere.set(step, alter);
   }
 }
+
+/** Accidentals of a bar in a key of `fifths` sharps (positive) or flats (negative). */
+export const accidentalsIn = (fifths: number): BarAccidentals => new BarAccidentals((step) => alterInKey(step, fifths));

@@ -1,5 +1,6 @@
-import { alterInKey, type Step } from '../../../keyboard/pitch';
+import type { Step } from '../../../keyboard/pitch';
 import { beatTicks, fullBarTicks, type Key, type Metre } from '../../../score/score';
+import { accidentalsIn } from '../../notation/accidentals';
 import { ABC_TICKS } from '../signs';
 import { headsIn } from './event';
 import { tokensOf, type Token, type TokenKind } from './lexer';
@@ -167,9 +168,9 @@ export const contextAt = (text: string, caret: number): Context => {
 export const holdsAt =
   ({ sinceBar, key }: Pick<Context, 'sinceBar' | 'key'>) =>
   (step: Step, octave?: number): number => {
-    const signed = sinceBar
-      .filter(({ kind }) => kind === 'note' || kind === 'chord' || kind === 'grace')
-      .flatMap(({ text }) => headsIn(text))
-      .filter((head) => head.alter !== null && head.step === step && (octave ?? head.octave) === head.octave);
-    return signed[signed.length - 1]?.alter ?? alterInKey(step, key.fifths);
+    const memory = accidentalsIn(key.fifths);
+    for (const { kind, text } of sinceBar)
+      if (kind === 'note' || kind === 'chord' || kind === 'grace')
+        for (const { alter, ...head } of headsIn(text)) if (alter !== null) memory.set({ ...head, alter });
+    return octave === undefined ? memory.inEveryOctave({ step }) : memory.inOctave({ step, octave });
   };

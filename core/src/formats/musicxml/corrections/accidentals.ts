@@ -1,5 +1,5 @@
 import { child, childNumber, childText, nameOf, type Element } from '../dom';
-import { BarAccidentals } from '../../notation/accidentals';
+import { accidentalsIn, type BarAccidentals } from '../../notation/accidentals';
 import { ACCIDENTALS, buildBeside, signFor } from '../compose-note';
 import { notationsOf, readPitch, readTies } from '../notations';
 import { dropChildren, putChild } from './note-element';
@@ -31,7 +31,7 @@ export const restateAccidentals = ({ measure, fifths }: Site): void => {
   for (const { element } of inTime) {
     if (nameOf(element) !== 'note' || !child(element, 'pitch')) continue;
     const staff = childNumber(element, 'staff') ?? 1;
-    const memory = memories.get(staff) ?? new BarAccidentals(fifths);
+    const memory = memories.get(staff) ?? accidentalsIn(fifths);
     memories.set(staff, memory);
     restate(element, memory);
   }
