@@ -2,6 +2,7 @@ import { restoreReportSchema } from '@kettle-step/contract';
 import { raw, Router } from 'express';
 import { onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
+import { unreadable } from '../http/refusals';
 import { explainArchiveError, MAX_ARCHIVE_BYTES, openArchive } from './open';
 import { packArchive } from './pack';
 import { restoreArchive } from './restore';
@@ -31,7 +32,7 @@ export const archiveRoutes = (store: ArchiveStore): Router => {
     async (request, response) => {
       const body: unknown = request.body;
       const opened = openArchive(body instanceof Uint8Array ? body : new Uint8Array());
-      if (opened.kind === 'error') return sendProblem(response, 'unreadable-file', explainArchiveError(opened.error));
+      if (opened.kind === 'error') return sendProblem(response, unreadable(explainArchiveError(opened.error)));
       response.json(restoreReportSchema.parse(await restoreArchive(store, opened.value)));
     },
   );

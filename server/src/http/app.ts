@@ -9,6 +9,7 @@ import type { PieceStore } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import { onlyAt, onlyFromOwnPages } from './doors';
 import { problemHandler, sendProblem } from './problems';
+import { REFUSALS } from './refusals';
 
 /**
  * Only our own files run. Engraving is WebAssembly in a worker, which needs its own word; component styles are written into
@@ -71,9 +72,9 @@ export const createApp = ({ store, versions, archive, webFolder, names, report }
   app.use(headers, onlyAt(names), onlyFromOwnPages);
   app.use('/api/pieces', pieceRoutes(store, versions));
   app.use('/api/archive', archiveRoutes(archive));
-  app.use('/api', (_request, response) => sendProblem(response, 'not-found', 'There is no such address.'));
+  app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));
-  app.use((_request, response) => sendProblem(response, 'not-found', 'There is no such page.'));
+  app.use((_request, response) => sendProblem(response, REFUSALS.noSuchPage));
   app.use(problemHandler(report));
   return app;
 };

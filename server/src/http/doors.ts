@@ -1,6 +1,7 @@
 import type { IncomingHttpHeaders } from 'node:http';
 import type { RequestHandler } from 'express';
 import { sendProblem } from './problems';
+import { calledWrongly, REFUSALS, sentAs } from './refusals';
 
 /** Names under which this machine calls itself. */
 const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[?::1\]?)$/;
@@ -19,11 +20,7 @@ export const onlyAt =
   (request, response, next) => {
     const name = nameOf(request.headers.host ?? '');
     if (isLoopback(name) || names.includes(name)) return next();
-    return sendProblem(
-      response,
-      'forbidden',
-      `Kettle Step is not called “${name}” here. Open it as 127.0.0.1, or name it in KETTLE_STEP_NAMES.`,
-    );
+    return sendProblem(response, calledWrongly(name));
   };
 
 const READING: ReadonlySet<string> = new Set(['GET', 'HEAD']);
@@ -38,7 +35,7 @@ const isOwn = ({ host, origin, ...others }: IncomingHttpHeaders): boolean => {
 /** Lets nothing be changed by a page of somebody else. */
 export const onlyFromOwnPages: RequestHandler = (request, response, next) => {
   if (READING.has(request.method) || isOwn(request.headers)) return next();
-  return sendProblem(response, 'forbidden', 'Only Kettle Step’s own pages change anything here.');
+  return sendProblem(response, REFUSALS.foreignPage);
 };
 
 /** Takes bodies of one type: forms of other pages can send only types of their own. */
@@ -46,5 +43,5 @@ export const onlyAs =
   (type: string): RequestHandler =>
   (request, response, next) => {
     if (request.is(type)) return next();
-    return sendProblem(response, 'wrong-type', `This is sent as ${type}.`);
+    return sendProblem(response, sentAs(type));
   };

@@ -1,5 +1,6 @@
 import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
 import type { ErrorRequestHandler, Response } from 'express';
+import { REFUSALS, type Refusal } from './refusals';
 
 const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
   'bad-request': { status: 400, title: 'The request could not be read' },
@@ -15,8 +16,7 @@ const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly t
 /** Answers with problem details (RFC 9457). */
 export const sendProblem = (
   response: Response,
-  code: ProblemCode,
-  detail: string,
+  { code, detail }: Refusal,
   more: Pick<Problem, 'currentRevision'> = {},
 ): void => {
   const { status, title } = STATUS[code];
@@ -37,9 +37,8 @@ export const problemHandler =
   (report: (cause: unknown) => void): ErrorRequestHandler =>
   (cause, _request, response, next) => {
     if (response.headersSent) return next(cause);
-    if (isTooLarge(cause))
-      return sendProblem(response, 'too-large', 'The file is larger than is read; import a movement at a time.');
-    if (isBadBody(cause)) return sendProblem(response, 'bad-request', 'The body of the request could not be read.');
+    if (isTooLarge(cause)) return sendProblem(response, REFUSALS.tooLarge);
+    if (isBadBody(cause)) return sendProblem(response, REFUSALS.badBody);
     report(cause);
-    return sendProblem(response, 'internal', 'Nothing was changed. Please try again; if it stays so, report it.');
+    return sendProblem(response, REFUSALS.bug);
   };

@@ -16,6 +16,7 @@ import { explainMusicError } from '@kettle-step/core/formats';
 import { json, raw, Router, type Request, type Response } from 'express';
 import { onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
+import { notAsAgreed, REFUSALS, unreadable } from '../http/refusals';
 import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece, NUMBERS_SENT } from './export';
 import { importPiece, readCorrected } from './import';
 import type { PieceStore } from './store';
@@ -27,8 +28,7 @@ const MAX_PLAN_BYTES = '36mb';
 /** Files come and go as bytes, whatever they call themselves. */
 const BYTES = 'application/octet-stream';
 
-const noSuchPiece = (response: Response): void =>
-  sendProblem(response, 'not-found', 'This piece is no longer on the shelf.');
+const noSuchPiece = (response: Response): void => sendProblem(response, REFUSALS.noSuchPiece);
 
 const idOf = (request: Request): string | undefined => pieceIdSchema.safeParse(request.params['id']).data;
 
@@ -48,18 +48,15 @@ const importRoute =
   async (request: Request, response: Response): Promise<void> => {
     const body: unknown = request.body;
     const said = bringInSchema.safeParse(request.query);
-    if (!said.success) return sendProblem(response, 'bad-request', 'The part or tune that is meant cannot be read.');
+    if (!said.success) return sendProblem(response, REFUSALS.badChoice);
     const { name, part, tune } = said.data;
     const imported = importPiece(body instanceof Uint8Array ? body : new Uint8Array(), name, { parts: part, tune });
-    if (imported.kind === 'error') return sendProblem(response, 'unreadable-file', explainMusicError(imported.error));
+    if (imported.kind === 'error') return sendProblem(response, unreadable(explainMusicError(imported.error)));
     const { piece, notices } = imported.value;
     const id = randomUUID();
     await store.add(id, piece, '', new Date());
     response.status(201).json(createdSchema.parse({ id, title: piece.title, notices }));
   };
-
-const notAsAgreed = (response: Response, issue: { path: PropertyKey[]; message: string } | undefined): void =>
-  sendProblem(response, 'bad-request', `The plan is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 
 const saveRoute =
   (store: PieceStore) =>
@@ -67,26 +64,23 @@ const saveRoute =
     const id = idOf(request);
     if (!id) return noSuchPiece(response);
     const plan = savePlanSchema.safeParse(request.body);
-    if (!plan.success) return notAsAgreed(response, plan.error.issues[0]);
+    if (!plan.success) return sendProblem(response, notAsAgreed(plan.error.issues[0]));
     const { document } = plan.data;
     const music = document === undefined ? undefined : readCorrected(document);
-    if (music?.kind === 'error') return sendProblem(response, 'unreadable-file', explainMusicXmlError(music.error));
+    if (music?.kind === 'error') return sendProblem(response, unreadable(explainMusicXmlError(music.error)));
     const outcome = await store.savePlan(id, plan.data, music?.value, new Date());
     switch (outcome.kind) {
       case 'saved':
         response.json(savedSchema.parse({ revision: outcome.revision }));
         return;
       case 'conflict':
-        return sendProblem(response, 'conflict', 'This piece was changed in another window; nothing was overwritten.', {
-          currentRevision: outcome.currentRevision,
-        });
+        return sendProblem(response, REFUSALS.changedElsewhere, { currentRevision: outcome.currentRevision });
       case 'not-found':
         return noSuchPiece(response);
     }
   };
 
-const noSuchVersion = (response: Response): void =>
-  sendProblem(response, 'not-found', 'This version of the plan is no longer kept.');
+const noSuchVersion = (response: Response): void => sendProblem(response, REFUSALS.noSuchVersion);
 
 const listVersionsRoute =
   (versions: VersionStore) =>
@@ -103,7 +97,7 @@ const keepVersionRoute =
     const id = idOf(request);
     if (!id) return noSuchPiece(response);
     const version = keepVersionSchema.safeParse(request.body);
-    if (!version.success) return notAsAgreed(response, version.error.issues[0]);
+    if (!version.success) return sendProblem(response, notAsAgreed(version.error.issues[0]));
     const kept = await versions.keep(id, version.data, new Date());
     if (!kept) return noSuchPiece(response);
     response.status(201).json(versionSummarySchema.parse(kept));
@@ -131,7 +125,7 @@ const exportRoute =
   async (request: Request, response: Response): Promise<void> => {
     const id = idOf(request);
     const form = DOWNLOADS.find((known) => known === request.params['form']);
-    if (!form) return sendProblem(response, 'not-found', 'A piece is not sent in this form.');
+    if (!form) return sendProblem(response, REFUSALS.noSuchForm);
     const piece = id && (await store.get(id));
     if (!piece) return noSuchPiece(response);
     const numbers = NUMBERS_SENT.find((known) => known === request.query['numbers']);
@@ -147,7 +141,7 @@ const sourceRoute =
     const id = idOf(request);
     const source = id && (await store.source(id));
     if (!source) return noSuchPiece(response);
-    if (source.bytes === null) return sendProblem(response, 'not-found', 'The file of this piece was not kept.');
+    if (source.bytes === null) return sendProblem(response, REFUSALS.sourceNotKept);
     response
       .attachment(source.name || 'piece')
       .type(BYTES)
