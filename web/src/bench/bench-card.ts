@@ -5,9 +5,7 @@ import { BarCard } from '../bar-card/bar-card';
 import { OtherWaysList } from '../bar-card/other-ways';
 import { OtherWaysStore } from '../bar-card/other-ways.store';
 import { CommandButton } from '../commands/command-button';
-import { afterPaint } from '../parts/after-paint';
 import { PieceSession } from '../session/piece-session';
-import { Preview } from '../session/preview';
 import { Selection } from '../session/selection';
 import { Actions } from './actions';
 import { BenchCommands } from './bench-commands';
@@ -27,18 +25,12 @@ export class BenchCard {
   readonly others = inject(OtherWaysStore);
   readonly actions = inject(Actions);
   readonly commands = inject(BenchCommands).decide;
-  private readonly preview = inject(Preview);
-  private readonly view = inject(BenchView);
+  readonly view = inject(BenchView);
   private readonly remarkField = viewChild<ElementRef<HTMLTextAreaElement>>('remarkField');
 
   readonly longestRemark = LONGEST_REMARK;
-  private readonly latePlan = afterPaint(this.preview.plan);
 
   constructor() {
     effect(() => this.view.remarkField.set(this.remarkField()?.nativeElement));
-  }
-
-  plan() {
-    return this.latePlan() ?? this.preview.plan();
   }
 }

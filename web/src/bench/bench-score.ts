@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { beatOf, pitchName } from '@kettle-step/core';
-import { afterPaint } from '../parts/after-paint';
 import { beatFigure, HAND_WORDS, nameOfBar } from '../parts/words';
 import { MarkChoices } from '../score/mark-choices';
 import { scoreMarks } from '../score/score-marks';
@@ -33,10 +32,8 @@ export class BenchScore {
   readonly view = inject(BenchView);
   private readonly choices = inject(MarkChoices);
 
-  /** Marks come a frame after the numbers. */
-  private readonly latePlan = afterPaint(this.preview.plan);
   readonly marks = computed(() => {
-    const [score, plan] = [this.session.score(), this.latePlan()];
+    const [score, plan] = [this.session.score(), this.view.latePlan()];
     return score && plan ? scoreMarks(score, plan, this.choices.marks()) : undefined;
   });
 

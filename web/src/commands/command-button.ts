@@ -25,7 +25,7 @@ import { canRun, keyLabel, wordsOf, type Command } from './command';
         {{ words() }}{{ withKey() && label() ? ' (' + label() + ')' : '' }}
       }
     </button>`,
-  styles: ':host { display: contents; } .on { font-weight: 700; box-shadow: inset 0 -3px 0 var(--ink); }',
+  styles: ':host { display: contents; }',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CommandButton {
