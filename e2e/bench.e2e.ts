@@ -81,7 +81,7 @@ test('pencil writes only what a reader needs, on the screen and in the file', as
   const count = await shown.count();
   await waitUntilSaved(page);
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the piece out' }).click();
+  await page.getByRole('button', { name: 'Download the piece' }).click();
   await page.getByRole('link', { name: 'MusicXML', exact: true }).click();
   const { score } = openScore(readFileSync(await (await download).path(), 'utf8'));
   expect(score.notes.filter(({ printed }) => printed.length > 0)).toHaveLength(count);

@@ -103,7 +103,7 @@ test('the text of a piece is written anew, and what stays is seen before anythin
   await page.keyboard.press('Enter');
   await waitUntilSaved(page);
   await page.keyboard.press('x');
-  await page.getByRole('link', { name: 'Write its text anew' }).click();
+  await page.getByRole('link', { name: 'Rewrite it as text' }).click();
   await expect(page.locator('.cm-content')).toContainText('T:Kite on a String');
   await page.locator('.cm-content').click();
   await page.keyboard.press('Control+End');

@@ -6,7 +6,7 @@ test('a piece goes on paper as it was left on the bench, in the size and with th
   studio,
 }) => {
   await openPiece(page, studio, 'Millrace');
-  await page.getByRole('button', { name: 'Take the piece out' }).click();
+  await page.getByRole('button', { name: 'Download the piece' }).click();
   await page.getByRole('link', { name: 'On paper, or PDF' }).click();
   const numbers = page.locator('.paper g.fing:visible');
   await expect(numbers).toHaveCount(164);

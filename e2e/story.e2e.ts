@@ -34,7 +34,7 @@ test('a teacher opens a piece, changes a finger, and finds it again the next day
 
   // And what is exported reads back with the same fingers.
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the piece out' }).click();
+  await page.getByRole('button', { name: 'Download the piece' }).click();
   await page.getByRole('link', { name: 'MusicXML', exact: true }).click();
   const exported = openScore(readFileSync(await (await download).path(), 'utf8')).score;
   for (const note of exported.notes)

@@ -84,7 +84,7 @@ test('eight bars are typed in by keys alone, fingered, printed, sent in each for
   // The whole studio in one file, and into an empty one.
   await page.goto(studio.address);
   const waiting = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Take the studio out' }).click();
+  await page.getByRole('link', { name: 'Download the studio' }).click();
   const archive = readFileSync(await (await waiting).path());
   expect(Object.keys(unzipSync(archive))).toContain(`pieces/${id}/piece.musicxml`);
   await page.goto(emptyStudio.address);

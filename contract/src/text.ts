@@ -9,7 +9,7 @@ export const plainText = (most: number) =>
   z
     .string()
     .max(most)
-    .refine((text) => !NO_TEXT.test(text), 'has characters that are no text');
+    .refine((text) => !NO_TEXT.test(text), 'has characters that are not text');
 
 /** Whether no two of them go by the same name. */
 export const allDiffer = <T>(all: readonly T[], nameOf: (one: T) => string): boolean =>

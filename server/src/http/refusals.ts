@@ -18,7 +18,7 @@ export const REFUSALS = {
   badChoice: told('bad-request', 'The part or tune that is meant cannot be read.'),
   badBody: told('bad-request', 'The body of the request could not be read.'),
   changedElsewhere: told('conflict', 'This piece was changed in another window; nothing was overwritten.'),
-  tooLarge: told('too-large', 'The file is larger than is read; bring in one movement at a time.'),
+  tooLarge: told('too-large', 'The file is too large to be read; bring in one movement at a time.'),
   foreignPage: told('forbidden', 'Only Kettle Step’s own pages change anything here.'),
   bug: told('internal', 'Nothing was changed. Please try again; if it stays so, report it.'),
 } as const;

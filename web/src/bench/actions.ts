@@ -100,7 +100,8 @@ export class Actions {
     if (ways === undefined) return;
     const at = this.others.at();
     if (ways.length === 0) this.said.set('Nothing else is possible here.');
-    else this.said.set(at < 0 ? 'Back to what stands.' : `Way ${at + 1} of ${ways.length}; Enter takes it.`);
+    else
+      this.said.set(at < 0 ? 'Back to the fingering as it was.' : `Way ${at + 1} of ${ways.length}; Enter takes it.`);
   }
 
   /** Settles every bar of which the suggestion is sure. */

@@ -38,20 +38,20 @@ export class BenchCommands {
     later: { words: 'Note after', keys: ['ArrowRight'], run: () => this.actions.move('later') },
     higher: {
       words: 'Key above',
-      does: 'Key above in the chord, then the right hand',
+      does: 'Up in the chord, then to the right hand',
       keys: ['ArrowUp'],
       run: () => this.actions.move('higher'),
     },
     lower: {
       words: 'Key below',
-      does: 'Key below in the chord, then the left hand',
+      does: 'Down in the chord, then to the left hand',
       keys: ['ArrowDown'],
       run: () => this.actions.move('lower'),
     },
     lastBar: { words: 'Bar before', keys: ['PageUp'], run: () => this.actions.goBy(-1) },
     nextBar: { words: 'Bar after', keys: ['PageDown'], run: () => this.actions.goBy(1) },
     nextOpen: { words: 'Next open bar', keys: ['n'], run: () => this.actions.goToOpen(true) },
-    lastOpen: { words: 'Last open bar', keys: ['Shift+n'], run: () => this.actions.goToOpen(false) },
+    lastOpen: { words: 'Previous open bar', keys: ['Shift+n'], run: () => this.actions.goToOpen(false) },
     otherHand: { words: 'The other hand', keys: ['h'], run: () => this.actions.otherHand() },
   } as const satisfies Record<string, Command>;
 
@@ -141,8 +141,8 @@ export class BenchCommands {
     marks: this.sheet('marks', 'Marks', 'Marks on the score', 'm'),
     play: { words: 'Play', does: 'Play from here, stop', keys: ['p'], run: () => this.transport.toggle() },
     loop: {
-      words: 'Round and round',
-      does: 'Play this bar round and round',
+      words: 'Loop',
+      does: 'Play this bar over and over',
       keys: ['b'],
       run: () => this.transport.toggleLoop(),
     },

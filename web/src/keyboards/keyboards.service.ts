@@ -48,7 +48,7 @@ export class KeyboardsService implements OnDestroy {
   /** Asks the browser for instruments; it asks the teacher in turn. */
   async listen(): Promise<void> {
     if (!this.navigator?.requestMIDIAccess) {
-      this.midi.set({ kind: 'none', message: 'This browser does not speak with MIDI keyboards.' });
+      this.midi.set({ kind: 'none', message: 'This browser cannot use MIDI keyboards.' });
       return;
     }
     try {

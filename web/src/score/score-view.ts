@@ -87,7 +87,7 @@ export class ScoreView {
   readonly caret = input<Caret>();
   readonly spoken = input('');
   /** What the score is and which keys it has, for those who do not see it. */
-  readonly label = input('Score. Arrow keys choose a note, 1 to 5 set its finger, 0 lets it go.');
+  readonly label = input('Score. Arrow keys choose a note, 1 to 5 set its finger, 0 clears it.');
   readonly chooseNote = output<string>();
 
   private readonly drawing = signal<Drawing | undefined>(undefined);

@@ -141,7 +141,7 @@ const metronomeTempo = (metronome: Element): number | undefined => {
   return unit && perMinute > 0 ? perMinute * unit * (2 - 2 ** -dots) : undefined;
 };
 
-/** Quarters a minute that a direction or sound asks for. */
+/** Quarter notes a minute that a direction or sound asks for. */
 export const readTempo = (element: Element): number | undefined => {
   const sound = nameOf(element) === 'sound' ? element : child(element, 'sound');
   const asked = numberIn((sound && attribute(sound, 'tempo')) ?? '');
