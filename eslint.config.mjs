@@ -24,6 +24,7 @@ const CORE_ROOMS = [
   'fingering',
   'moves',
   'plan',
+  'patterns',
 ];
 /** Rooms on one floor that may not use each other either. */
 const NEIGHBOURS = {
@@ -32,6 +33,7 @@ const NEIGHBOURS = {
   fingering: ['formats', 'published'],
   moves: ['formats', 'published'],
   plan: ['formats', 'published'],
+  patterns: ['formats', 'published'],
 };
 
 const PLATFORM = pattern(

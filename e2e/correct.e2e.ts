@@ -41,7 +41,7 @@ test('a wrong note is mended on the bench, its fingers stay with the rest, and i
   await page.keyboard.press('v');
   await expect(page.getByText('made before the music was corrected')).toBeVisible();
   await page.getByRole('button', { name: 'Bring back' }).click();
-  await expect(page.getByText('Brought back, but for what has no place')).toBeVisible();
+  await expect(page.getByText('Brought back, except for what no longer has a place')).toBeVisible();
   await page.keyboard.press('Escape');
 });
 

@@ -22,6 +22,7 @@ export { MOVE_WORDS, type Move } from './moves/move';
 export { positionLabel, rangeLabel, restingKeys, type Position } from './moves/position';
 export * from './plan/plan';
 export * from './plan/planner';
+export * from './patterns';
 export type { ComparedBar, ComparedWay, Comparison, HandComparison } from './plan/comparison';
 export type { AlikeBars, Likeness } from './plan/same-music';
 export { WRITING_LEVELS, writtenNotes, type WritingLevel } from './plan/writing';

@@ -22,3 +22,24 @@ export const BLOCK_CHORDS: readonly ChordFingering[] = [
   { hand: 'left', notes: ['C3', 'F3', 'A3', 'C4'], fingers: [5, 3, 2, 1] },
   { hand: 'left', notes: ['F#3', 'C4', 'D4'], fingers: [5, 2, 1] },
 ];
+
+/**
+ * The cadence that beginners play in close position: tonic, subdominant over the same bass, tonic, dominant seventh as leading
+ * note, fourth and fifth, tonic; each chord lowest note first. Source: `COMMON_PRACTICE`.
+ */
+export const CLOSE_CADENCE: Readonly<Record<Side, readonly (readonly Finger[])[]>> = {
+  right: [
+    [1, 3, 5],
+    [1, 3, 5],
+    [1, 3, 5],
+    [1, 4, 5],
+    [1, 3, 5],
+  ],
+  left: [
+    [5, 3, 1],
+    [5, 2, 1],
+    [5, 3, 1],
+    [5, 2, 1],
+    [5, 3, 1],
+  ],
+};

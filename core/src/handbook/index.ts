@@ -4,3 +4,4 @@ export * from './scales';
 export * from './arpeggios';
 export * from './chords';
 export * from './chromatic';
+export * from './chord-shapes';

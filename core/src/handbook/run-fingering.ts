@@ -17,6 +17,12 @@ export const MANUALS: Source = {
 /** Known to every teacher, and printed nowhere in particular. */
 export const COMMON_PRACTICE: Source = { words: 'Common practice, no published source.', fromMemory: false };
 
+/** Written down twice, independently of one another, and kept where both agree. */
+export const SCALE_MANUAL: Source = {
+  words: 'Common practice of scale manuals, compared with no print.',
+  fromMemory: true,
+};
+
 /** The fingering of one hand for scales or arpeggios of some tonics, rising; falling is the same read backwards. */
 export interface RunFingering {
   readonly tonics: readonly string[];
@@ -27,4 +33,16 @@ export interface RunFingering {
   readonly starts: readonly (readonly Finger[])[];
   /** Accepted fingers on the closing tonic. */
   readonly ends: readonly Finger[];
+  /** The pattern of one octave on the way down, listed rising, where it is not the same backwards. */
+  readonly octaveDown?: readonly Finger[];
+  /** Other patterns in common use. */
+  readonly variants?: readonly (readonly Finger[])[];
+  /** `medium` where a row is usual practice rather than the rule; left out: `high`. */
+  readonly sure?: 'medium';
+}
+
+/** The same for a triad that begins on another note of it: 1 on the third, 2 on the fifth. */
+export interface InversionFingering extends RunFingering {
+  readonly mode: 'major' | 'minor';
+  readonly inversion: 1 | 2;
 }

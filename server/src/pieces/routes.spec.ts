@@ -150,13 +150,13 @@ describe('what would break a piece', () => {
     await bad(save(piece.id, 1, { ...plan, desk: { ...NEW_DESK, given: [...given, ...given] } }), 'name a note twice');
   });
 
-  it('is refused: characters that are no text', async () => {
+  it('is refused: characters that are not text', async () => {
     const piece = await add();
     const { plan } = piece;
     const [first, ...others] = plan.fingers;
-    await bad(save(piece.id, 1, { ...plan, fingers: [{ ...first!, noteId: 'a\u0000' }, ...others] }), 'no text');
+    await bad(save(piece.id, 1, { ...plan, fingers: [{ ...first!, noteId: 'a\u0000' }, ...others] }), 'not text');
     const remarks = [{ side: 'right' as const, bar: 0, text: 'ring\u0007' }];
-    await bad(save(piece.id, 1, { ...plan, desk: { ...NEW_DESK, remarks } }), 'no text');
+    await bad(save(piece.id, 1, { ...plan, desk: { ...NEW_DESK, remarks } }), 'not text');
     expect((await bringIn(server, SHORT, '?name=a%00b')).status).toBe(400);
   });
 

@@ -1,0 +1,24 @@
+/** Scales, arpeggios, chords and exercises in every key, with the fingers the handbook gives and what a hand learns from them. */
+export {
+  DIRECTIONS,
+  DISTANCES,
+  explainPatternError,
+  KINDS,
+  modeOf,
+  MOTIONS,
+  PATTERN_KINDS,
+  patternWish,
+  tonicsOf,
+  type Direction,
+  type Distance,
+  type Motion,
+  type PatternError,
+  type PatternKind,
+  type PatternWish,
+} from './wish';
+export { makePattern, noteIdAt, spokenName, type Pattern } from './pattern';
+export { handbookFingering, type HandbookFingering } from './fingering';
+export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSource } from './fingered';
+export { togetherOf, type Thumbs, type TogetherMoment } from './together';
+export { familiesOf, type Families } from './families';
+export { learnedOf, type Crossing, type Learned } from './learned';

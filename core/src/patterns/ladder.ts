@@ -1,0 +1,120 @@
+import { alterInKey, letterPlace, midiOf, naturalAt, stepBeside, type Pitch } from '../keyboard/pitch';
+import type { Key } from '../score/score';
+import { fifthsOf, modeOf, MOST_ACCIDENTALS, type PatternKind, type PatternWish } from './wish';
+
+/** The notes of a pattern one above the other: rung 0 is the lowest it begins on, and each octave has as many rungs. */
+export interface Ladder {
+  readonly key: Key;
+  readonly perOctave: number;
+  /** @param falling - whether the line is on its way down: melodic minor and chromatic scales are then spelled otherwise */
+  readonly pitch: (rung: number, falling: boolean) => Pitch;
+}
+
+const mod = (value: number, by: number): number => ((value % by) + by) % by;
+
+const raised = (pitch: Pitch): Pitch => ({ ...pitch, alter: pitch.alter + 1 });
+
+/** Which degrees (from 0) stand a half step above what the key signature says. */
+const RAISED: Partial<
+  Record<PatternKind, { readonly rising: readonly number[]; readonly falling: readonly number[] }>
+> = {
+  'harmonic-minor': { rising: [6], falling: [6] },
+  'melodic-minor': { rising: [5, 6], falling: [] },
+};
+
+const HARMONIC = RAISED['harmonic-minor']!;
+const AS_SIGNED = { rising: [], falling: [] };
+
+/** Scales in one hand that come in minor are harmonic: the form that is practised with two notes at a time. */
+const raisedDegrees = ({ kind, mode }: PatternWish) => {
+  const doubled =
+    kind === 'double-thirds' || kind === 'double-sixths' || kind === 'legato-octaves' || kind === 'cadence';
+  if (doubled && mode === 'minor') return HARMONIC;
+  return RAISED[kind] ?? AS_SIGNED;
+};
+
+const scaleLadder = (tonic: Pitch, wish: PatternWish): Ladder => {
+  const mode = modeOf(wish);
+  const fifths = fifthsOf(tonic, mode);
+  const altered = raisedDegrees(wish);
+  return {
+    key: { fifths, mode },
+    perOctave: 7,
+    pitch: (rung, falling) => {
+      const signed = stepBeside(tonic, rung, fifths);
+      return (falling ? altered.falling : altered.rising).includes(mod(rung, 7)) ? raised(signed) : signed;
+    },
+  };
+};
+
+/** Half steps of each note of a chord above its root; its letters are thirds apart. */
+const CHORDS = {
+  major: [0, 4, 7],
+  minor: [0, 3, 7],
+  'dominant-seventh': [0, 4, 7, 10],
+  'diminished-seventh': [0, 3, 6, 9],
+} as const;
+
+const chordLadder = (root: Pitch, halfSteps: readonly number[], key: Key, inversion: number): Ladder => ({
+  key,
+  perOctave: halfSteps.length,
+  pitch: (rung) => {
+    const at = rung + inversion;
+    const note = mod(at, halfSteps.length);
+    const octaves = Math.floor(at / halfSteps.length);
+    const natural = naturalAt(letterPlace(root) + 2 * note + 7 * octaves);
+    return { ...natural, alter: midiOf(root) + halfSteps[note]! + 12 * octaves - midiOf(natural) };
+  },
+});
+
+/** Rising with sharps, falling with flats. Common practice, no source. */
+const chromaticLadder = (tonic: Pitch): Ladder => ({
+  key: { fifths: 0, mode: 'major' },
+  perOctave: 12,
+  pitch: (rung, falling) => {
+    const midi = midiOf(tonic) + rung;
+    if (mod(rung, 12) === 0) return { ...tonic, octave: tonic.octave + rung / 12 };
+    const octave = Math.floor(midi / 12) - 1;
+    // The key signatures of five sharps and five flats name the black keys.
+    const steps = (['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const).flatMap((step): Pitch[] => {
+      const altered = alterInKey(step, falling ? -5 : 5);
+      return altered === 0
+        ? [{ step, alter: 0, octave }]
+        : [
+            { step, alter: 0, octave },
+            { step, alter: altered, octave },
+          ];
+    });
+    return steps.find((pitch) => midiOf(pitch) === midi)!;
+  },
+});
+
+const signedOr = (fifths: number, mode: Key['mode']): Key =>
+  Math.abs(fifths) <= MOST_ACCIDENTALS ? { fifths, mode } : { fifths: 0, mode: 'major' };
+
+/** A dominant seventh stands in the key a fifth below; a diminished seventh on the leading note of the minor key above it. */
+const seventhKey = (root: Pitch, kind: 'dominant-seventh' | 'diminished-seventh'): Key =>
+  kind === 'dominant-seventh'
+    ? signedOr(fifthsOf(root, 'major') - 1, 'major')
+    : signedOr(fifthsOf(root, 'major') - 8, 'minor');
+
+/** The notes that a pattern goes through, above its tonic. */
+export const ladderOf = (tonic: Pitch, wish: PatternWish): Ladder => {
+  const mode = modeOf(wish);
+  const key: Key = { fifths: fifthsOf(tonic, mode), mode };
+  switch (wish.kind) {
+    case 'chromatic':
+      return chromaticLadder(tonic);
+    case 'dominant-seventh':
+    case 'diminished-seventh':
+      return chordLadder(tonic, CHORDS[wish.kind], seventhKey(tonic, wish.kind), 0);
+    case 'arpeggio-major':
+    case 'arpeggio-minor':
+    case 'broken-chord':
+    case 'triads':
+    case 'octave-chords':
+      return chordLadder(tonic, CHORDS[mode], key, wish.inversion);
+    default:
+      return scaleLadder(tonic, wish);
+  }
+};

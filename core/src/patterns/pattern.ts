@@ -1,0 +1,151 @@
+import { SIDES, type Side } from '../hand/hand';
+import { pitchClassName, type Pitch } from '../keyboard/pitch';
+import { andThen, ok, type Result } from '../result';
+import { layBars, noteOf } from '../score/build';
+import { inTimeOrder, type Metre, type Note, type Score } from '../score/score';
+import { ladderOf, type Ladder } from './ladder';
+import { strokesOf, tonicOctaves, type Stroke } from './line';
+import { checkWish, KINDS, modeOf, type PatternError, type PatternKind, type PatternWish } from './wish';
+
+/** A pattern as music: a score like any piece, and what each hand plays in it. */
+export interface Pattern {
+  readonly wish: PatternWish;
+  /** What a teacher calls it: “F sharp harmonic minor scale, 2 octaves”. */
+  readonly title: string;
+  readonly score: Score;
+  readonly hands: Readonly<Record<Side, readonly Stroke[]>>;
+  readonly ladder: Ladder;
+}
+
+/** Divides into triplets and sixteenths. */
+const TICKS = 12;
+
+const FOUR: Metre = { beats: 4, beatType: 4 };
+const THREE: Metre = { beats: 3, beatType: 4 };
+const SIX: Metre = { beats: 6, beatType: 8 };
+
+interface Rhythm {
+  readonly metre: Metre;
+  /** Ticks from stroke to stroke. */
+  readonly ticks: number;
+}
+
+const rhythm = (metre: Metre, quarters: number): Rhythm => ({ metre, ticks: quarters * TICKS });
+
+/** One octave in quarters; with more octaves the notes get shorter, so that the accents stay where they were. */
+const SCALE_QUARTERS = [1, 1 / 2, 1 / 3, 1 / 4];
+
+const rhythmOf = ({ kind, octaves, figure }: PatternWish): Rhythm => {
+  const quicker = octaves > 1 ? 1 / 2 : 1;
+  switch (kind) {
+    case 'cadence':
+      return rhythm(FOUR, 2);
+    case 'triads':
+    case 'octave-chords':
+      return rhythm(THREE, 1);
+    case 'broken-chord':
+      return figure === 3 ? rhythm(SIX, 1 / 2) : rhythm(FOUR, 1 / 2);
+    case 'arpeggio-major':
+    case 'arpeggio-minor':
+      return octaves > 1 ? rhythm(SIX, 1 / 2) : rhythm(THREE, 1);
+    case 'chromatic':
+      return rhythm(FOUR, quicker / 2);
+    case 'dominant-seventh':
+    case 'diminished-seventh':
+    case 'double-thirds':
+    case 'double-sixths':
+    case 'legato-octaves':
+      return rhythm(FOUR, quicker);
+    default:
+      return rhythm(FOUR, SCALE_QUARTERS[octaves - 1]!);
+  }
+};
+
+/** The name of a note of a pattern: the hand, which stroke, and which note of it from the lowest up. */
+export const noteIdAt = (side: Side, stroke: number, note: number): string =>
+  `${side}-${stroke + 1}${note === 0 ? '' : `-${note + 1}`}`;
+
+const TRIPLET = { actual: 3, normal: 2 };
+
+const notesOf = (side: Side, strokes: readonly Stroke[], { metre, ticks }: Rhythm): Note[] => {
+  const barTicks = (TICKS * 4 * metre.beats) / metre.beatType;
+  const isTriplet = TICKS % ticks === 0 && (TICKS / ticks) % 3 === 0;
+  return strokes.flatMap(({ pitches }, index) => {
+    const onsetTicks = index * ticks;
+    const isLast = index === strokes.length - 1;
+    // The last note rings to the end of its bar.
+    const durationTicks = isLast ? barTicks - (onsetTicks % barTicks) : ticks;
+    return pitches.map((pitch, note) =>
+      noteOf({
+        id: noteIdAt(side, index, note),
+        side,
+        pitch,
+        bar: Math.floor(onsetTicks / barTicks),
+        onsetTicks,
+        durationTicks,
+        tuplet: isTriplet && !isLast ? TRIPLET : null,
+      }),
+    );
+  });
+};
+
+const ACCIDENTAL_WORDS: Readonly<Record<number, string>> = {
+  [-2]: ' double flat',
+  [-1]: ' flat',
+  0: '',
+  1: ' sharp',
+  2: ' double sharp',
+};
+
+/** A note as one says it: “F sharp”. */
+export const spokenName = ({ step, alter }: Pick<Pitch, 'step' | 'alter'>): string =>
+  `${step}${ACCIDENTAL_WORDS[alter] ?? ''}`;
+
+const INVERSION_WORDS = ['', ', first inversion', ', second inversion'];
+const DISTANCE_WORDS = { octave: '', third: ', a third apart', sixth: ', a sixth apart', tenth: ', a tenth apart' };
+const WITH_MODE_IN_WORDS: ReadonlySet<PatternKind> = new Set([
+  'natural-minor',
+  'harmonic-minor',
+  'melodic-minor',
+  'chromatic',
+  'dominant-seventh',
+  'diminished-seventh',
+]);
+
+const titleOf = (tonic: Pitch, wish: PatternWish): string => {
+  const { kind, octaves, inversion, motion, distance, sides } = wish;
+  const { words, mostOctaves } = KINDS[kind];
+  const mode = WITH_MODE_IN_WORDS.has(kind) ? '' : ` ${modeOf(wish)}`;
+  const over = mostOctaves > 1 ? `, ${octaves === 1 ? 'one octave' : `${octaves} octaves`}` : '';
+  const how = motion === 'contrary' ? ', contrary motion' : DISTANCE_WORDS[distance];
+  const hand = sides.length === 1 ? `, ${sides[0]} hand` : '';
+  return `${spokenName(tonic)}${mode} ${words}${INVERSION_WORDS[inversion] ?? ''}${over}${how}${hand}`;
+};
+
+/** Makes a pattern. Its notes have ids of their own; the music holds no fingers yet. */
+export const makePattern = (wish: PatternWish): Result<Pattern, PatternError> =>
+  andThen(checkWish(wish), (tonic) => {
+    const octaves = tonicOctaves(tonic, wish);
+    const handOf = (side: Side): readonly Stroke[] =>
+      wish.sides.includes(side) ? strokesOf(wish, ladderOf({ ...tonic, octave: octaves[side] }, wish), side) : [];
+    const hands = { right: handOf('right'), left: handOf('left') };
+    const beat = rhythmOf(wish);
+    const notes = SIDES.flatMap((side) => notesOf(side, hands[side], beat)).sort(inTimeOrder);
+    const ladder = ladderOf(tonic, wish);
+    const bars = (notes[notes.length - 1]?.bar ?? 0) + 1;
+    const title = titleOf(tonic, wish);
+    const score: Score = {
+      title,
+      composer: '',
+      ticksPerQuarter: TICKS,
+      bars: layBars(
+        Array.from({ length: bars }, () => ({ metre: beat.metre, key: ladder.key })),
+        TICKS,
+      ),
+      notes,
+      slurs: [],
+      marks: [],
+      issues: [],
+    };
+    return ok({ wish: { ...wish, tonic: pitchClassName(tonic) }, title, score, hands, ladder });
+  });
