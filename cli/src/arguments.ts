@@ -6,6 +6,7 @@ import {
   DEFAULT_HAND,
   isFinger,
   ok,
+  PATTERN_KINDS,
   SIDES,
   SPAN15_RANGE_MM,
   type Hand,
@@ -68,6 +69,10 @@ export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both]
                           [--alternatives N] [--ties 0..1|hard] [--rules FILE.json] [--only-open] [--score]
                           [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE | --out-dir DIR]
        kettle-step convert FILE OUT [--part ID]... [--tune N]
+       kettle-step pattern --tonic NOTE --kind KIND [--mode major|minor] [--inversion N] [--octaves N]
+                          [--direction up|down|both] [--motion similar|contrary] [--distance octave|third|sixth|tenth]
+                          [--figure 3|4] [--hand right|left|both] [--source handbook|engine] [--span-mm N]
+                          [--rules FILE.json] [--json] [--out FILE]
 
 FILE is MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid), or - for standard input; what is written follows
 the ending of its name.
@@ -85,17 +90,21 @@ the ending of its name.
 --json          prints the plan as JSON; this is the only form so far, so it may be left out
 --out           writes the piece with the fingering in it
 --out-dir       writes each piece with the fingering in it into this folder, under its own name
+--tonic         the note a pattern begins on, as in F# or Eb
+--kind          ${PATTERN_KINDS.slice(0, 9).join(', ')},
+                ${PATTERN_KINDS.slice(9).join(', ')}
+--source        the handbook's fingers, or the engine's; left out: the handbook's where it has the pattern
 Several files are answered with a line of JSON each; what cannot be read is told on standard error and left out.`;
 
 /** More alternatives than a teacher would compare in one bar only cost time. */
 const MAX_ALTERNATIVES = 20;
 
-const readSides = (hand: string): readonly Side[] | undefined => {
+export const readSides = (hand: string): readonly Side[] | undefined => {
   if (hand === 'both') return SIDES;
   return SIDES.includes(hand as Side) ? [hand as Side] : undefined;
 };
 
-const readSpan = (written: string | undefined): Result<Hand, string> => {
+export const readSpan = (written: string | undefined): Result<Hand, string> => {
   if (written === undefined) return ok(DEFAULT_HAND);
   const span = Number(written);
   const [least, most] = SPAN15_RANGE_MM;
@@ -124,7 +133,7 @@ const readCount = (written: string | undefined): Result<number, string> => {
     : fail(`--alternatives takes a number from 0 to ${MAX_ALTERNATIVES}, not "${written}".`);
 };
 
-const readOut = (path: string): Result<OutFile, string> => {
+export const readOut = (path: string): Result<OutFile, string> => {
   const form = formOfName(path);
   return form
     ? ok({ path, form })
@@ -162,7 +171,7 @@ const readChoice = (values: {
 };
 
 /** What Node says of bad usage, as one sentence. */
-const usageError = (cause: unknown): string => (cause as Error).message.split('\n')[0] ?? 'bad usage';
+export const usageError = (cause: unknown): string => (cause as Error).message.split('\n')[0] ?? 'bad usage';
 
 /** Reads the words after `kettle-step convert`; an error is one sentence. */
 export const readConvertRequest = (args: readonly string[]): Result<ConvertRequest, string> => {
@@ -193,7 +202,10 @@ const readModel = (written: string): Result<Model, string> =>
     : fail(`--model takes ${MODELS.join(' or ')}, not "${written}".`);
 
 /** A record of results as the result of a record; the first error counts. */
-const all = <T extends object>(results: { readonly [K in keyof T]: Result<T[K], string> }): Result<T, string> => {
+export const all = <T extends object>(results: { readonly [K in keyof T]: Result<T[K], string> }): Result<
+  T,
+  string
+> => {
   const values: [string, unknown][] = [];
   for (const [name, result] of Object.entries<Result<unknown, string>>(results)) {
     if (result.kind === 'error') return result;

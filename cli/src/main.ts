@@ -5,6 +5,8 @@ import { andThen, fail, MAX_FILE_BYTES, ok, type Result, type Rules } from '@ket
 import { explainMusicError, formOfName, readMusic, sendMusic } from '@kettle-step/core/formats';
 import { readConvertRequest, readFingerRequest, USAGE, type FingerRequest, type OutFile } from './arguments';
 import { fingerFile, type Fingered } from './finger';
+import { printPattern } from './pattern';
+import { readPatternRequest } from './pattern-arguments';
 
 /** Exit statuses: done, and bad usage or bad input. */
 const DONE = 0;
@@ -46,13 +48,13 @@ const parseRules = (file: string, text: string): Result<Rules, string> => {
   return fail(`"${file}" has a rule that is not known: ${issue?.path.join('.') || 'at the top'}: ${issue?.message}.`);
 };
 
-const rulesFor = ({ rules, ties }: FingerRequest): Result<Rules, string> => {
-  const read =
-    rules === undefined
-      ? ok(completeRules({}))
-      : andThen(readInput(rules), (bytes) => parseRules(rules, new TextDecoder().decode(bytes)));
-  return andThen(read, (all) => ok(ties === undefined ? all : { ...all, ties }));
-};
+const readRules = (rules: string | undefined): Result<Rules, string> =>
+  rules === undefined
+    ? ok(completeRules({}))
+    : andThen(readInput(rules), (bytes) => parseRules(rules, new TextDecoder().decode(bytes)));
+
+const rulesFor = ({ rules, ties }: FingerRequest): Result<Rules, string> =>
+  andThen(readRules(rules), (all) => ok(ties === undefined ? all : { ...all, ties }));
 
 const isSame = (one: string, other: string): boolean => resolve(one) === resolve(other);
 
@@ -114,6 +116,20 @@ const convert = (args: readonly string[]): readonly string[] => {
   return written.kind === 'error' ? [written.error] : [];
 };
 
+/** One pattern as a line of JSON, and as a file where one is asked for. */
+const pattern = (args: readonly string[]): readonly string[] => {
+  const printed = andThen(readPatternRequest(args), (request) =>
+    andThen(readRules(request.rules), (rules) =>
+      andThen(printPattern(request, rules), ({ document, file }) =>
+        andThen(request.out ? writeOutput(request.out.path, file(request.out.form)) : ok(null), () => ok(document)),
+      ),
+    ),
+  );
+  if (printed.kind === 'error') return [printed.error];
+  process.stdout.write(`${JSON.stringify(printed.value)}\n`);
+  return [];
+};
+
 const help = (): readonly string[] => {
   process.stdout.write(`${USAGE}\n`);
   return [];
@@ -123,8 +139,9 @@ const help = (): readonly string[] => {
 const run = (command: string | undefined, args: readonly string[]): readonly string[] => {
   if (command === 'finger') return finger(args);
   if (command === 'convert') return convert(args);
+  if (command === 'pattern') return pattern(args);
   if (command === '--help' || command === 'help') return help();
-  return ['kettle-step knows the commands "finger" and "convert"; try kettle-step --help.'];
+  return ['kettle-step knows the commands "finger", "convert" and "pattern"; try kettle-step --help.'];
 };
 
 const [command, ...args] = process.argv.slice(2);

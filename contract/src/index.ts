@@ -1,4 +1,5 @@
 export * from './plan-document';
+export * from './pattern-document';
 export * from './piece';
 export * from './problem';
 export * from './stored-plan';

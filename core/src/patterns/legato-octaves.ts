@@ -55,5 +55,5 @@ export const outerFingers = (strokes: readonly Stroke[], side: Side): readonly O
   return fingers;
 };
 
-/** After 5 comes 4, and after 4 comes 5: the turn still belongs to the alternation it ends. */
-const fingerAtTurn = (before: Finger | undefined): 4 | 5 => (before === 4 ? 5 : 4);
+/** After 5 comes 4, and after 4 comes 5: the turn still belongs to the alternation it ends. A first note takes 5. */
+const fingerAtTurn = (before: Finger | undefined): 4 | 5 => (before === 5 ? 4 : 5);

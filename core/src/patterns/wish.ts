@@ -138,10 +138,10 @@ export const explainPatternError = (error: PatternError): string => {
       return `${capital(error.what)}: from 1 to ${error.most} octaves.`;
     case 'no-inversion':
       return error.most === 0
-        ? `${named(error.kind)} has no inversions to begin with here; leave the inversion out.`
-        : `${named(error.kind)} begins in root position (0) or an inversion up to ${error.most}.`;
+        ? `${named(error.kind)}: there are no inversions to begin with; leave the inversion out.`
+        : `${named(error.kind)}: begins in root position (0) or an inversion up to ${error.most}.`;
     case 'no-contrary':
-      return `${named(error.kind)} is played in similar motion only.`;
+      return `${named(error.kind)}: similar motion only.`;
     case 'no-distance':
       return `Only major and minor scales are played a third, sixth or tenth apart, not ${KINDS[error.kind].words}.`;
     case 'one-hand':
