@@ -1,8 +1,11 @@
 import { setOf, type Allowed } from '../src/fingering/model/finger-set';
 import type { Finger, Side } from '../src/hand/hand';
+import { explainPatternError, makePattern, patternWish } from '../src/patterns';
+import { ContractError } from '../src/result';
 import type { Score } from '../src/score/score';
 import { fragments, type Fragment } from '../testing/corpus/fragments';
 import { chromaticRuns, handbookChords, handbookRuns, melodicCases, type HandbookCase } from '../testing/handbook';
+import { manualCases } from '../testing/manual';
 import { teachingCases } from '../testing/teaching-cases';
 
 /** A passage to learn from, with the fingerings that are right. */
@@ -56,6 +59,16 @@ export const runLessons = (): readonly Lesson[] => handbookRuns().map((example) 
 export const chromaticLessons = (): readonly Lesson[] =>
   chromaticRuns().map((example) => lessonOf(example, 'chromatic runs', 1));
 export const chordLessons = (): readonly Lesson[] => handbookChords().map((example) => lessonOf(example, 'chords', 4));
+/** The scale manual's runs, which are not learnt from: what an engine gives that never saw them. */
+export const manualLessons = (): readonly Lesson[] =>
+  manualCases([1, 2]).map(({ family, wish, accepted }) => {
+    const made = makePattern(patternWish(wish));
+    if (made.kind === 'error') throw new ContractError(explainPatternError(made.error));
+    const [side] = wish.sides;
+    const id = `${wish.tonic} ${side} ${wish.octaves} ${wish.direction}`;
+    const example = { id, group: 'scale', side: side!, score: made.value.score, accepted } as const;
+    return lessonOf(example, family, 1);
+  });
 export const tuneLessons = (): readonly Lesson[] => melodicCases().map((example) => lessonOf(example, 'tunes', 4));
 export const teachingLessons = (): readonly Lesson[] =>
   teachingCases().map((example) => lessonOf(example, 'teaching cases', 4));

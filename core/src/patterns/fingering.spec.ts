@@ -1,22 +1,10 @@
 import fc from 'fast-check';
-import {
-  chromaticFinger,
-  DIMINISHED_SEVENTHS,
-  DOMINANT_SEVENTHS,
-  HARMONIC_MINOR_SCALES,
-  MAJOR_ARPEGGIOS,
-  MAJOR_SCALES,
-  MELODIC_MINOR_SCALES,
-  MINOR_ARPEGGIOS,
-  NATURAL_MINOR_SCALES,
-  TRIAD_INVERSIONS,
-  type InversionFingering,
-  type RunFingering,
-} from '../handbook';
+import { MANUAL_FAMILIES, manualCases } from '../../testing/manual';
+import { chromaticFinger } from '../handbook';
 import { SIDES, type Side } from '../hand/hand';
 import { midiOf } from '../keyboard/pitch';
 import { DEFAULT_RULES } from '../fingering/model/rules';
-import { handbookFingering, makePattern, patternWish, tonicsOf, type Direction, type PatternKind } from '.';
+import { handbookFingering, makePattern, patternWish, tonicsOf, type PatternKind } from '.';
 
 const fingersOf = (
   asked: Parameters<typeof patternWish>[0],
@@ -29,69 +17,16 @@ const fingersOf = (
   return found && [...found.fingers.values()];
 };
 
-/** A row of a table written out for some octaves, without any code of the patterns: rising, with what its ends accept. */
-const writtenOut = (row: RunFingering, octaves: number, falling: boolean): number[][] => {
-  const pattern = falling ? (row.octaveDown ?? row.octave) : row.octave;
-  const run: number[][] = Array.from({ length: octaves }, () => [...pattern].map((finger) => [finger])).flat();
-  const [usual] = row.starts;
-  if (usual) usual.forEach((_, at) => (run[at] = row.starts.map((start) => start[at]!)));
-  return [...run, [...row.ends]];
-};
-
-/** The tables of the handbook; their sources stand beside them: `MANUALS` and `SCALE_MANUAL`, both from memory. */
-const TABLES: readonly (readonly [PatternKind, readonly RunFingering[]])[] = [
-  ['major', MAJOR_SCALES],
-  ['natural-minor', NATURAL_MINOR_SCALES],
-  ['harmonic-minor', HARMONIC_MINOR_SCALES],
-  ['melodic-minor', MELODIC_MINOR_SCALES],
-  ['arpeggio-major', MAJOR_ARPEGGIOS],
-  ['arpeggio-minor', MINOR_ARPEGGIOS],
-  ['dominant-seventh', DOMINANT_SEVENTHS],
-  ['diminished-seventh', DIMINISHED_SEVENTHS],
-];
-
-const inversionsOf = (mode: 'major' | 'minor', inversion: 1 | 2): readonly InversionFingering[] =>
-  TRIAD_INVERSIONS.filter((row) => row.mode === mode && row.inversion === inversion);
-
-/** Both names of a tonic, where both keys are written. */
-const spellings = (kind: PatternKind, tonic: string): readonly string[] => {
-  const key = midiOf({ ...parse(tonic), octave: 4 }) % 12;
-  return tonicsOf({ kind, mode: 'major' }).filter((name) => midiOf({ ...parse(name), octave: 4 }) % 12 === key);
-};
-const parse = (name: string) => ({ step: name.charAt(0) as 'C', alter: { '': 0, '#': 1, b: -1 }[name.slice(1)]! });
-
-const expectRow = (row: RunFingering, kind: PatternKind, inversion: number): void => {
-  for (const tonic of row.tonics.flatMap((name) => spellings(kind, name)))
-    for (const octaves of [1, 2, 3])
-      for (const direction of ['up', 'down', 'both'] as const satisfies readonly Direction[]) {
-        const fingers = fingersOf({ tonic, kind, octaves, direction, inversion }, row.hand)!;
-        const [rising, falling] = [writtenOut(row, octaves, false), writtenOut(row, octaves, true).reverse()];
-        const expected =
-          direction === 'both' ? [...rising.slice(0, -1), ...falling] : direction === 'up' ? rising : falling;
-        const wrong = fingers.flatMap((finger, at) => (expected[at]!.includes(finger) ? [] : [at]));
-        expect({ tonic, kind, octaves, direction, length: fingers.length, wrong }).toEqual({
-          tonic,
-          kind,
-          octaves,
-          direction,
-          length: expected.length,
-          wrong: [],
-        });
-      }
-};
+const cases = manualCases([1, 2, 3]);
 
 describe('the fingers of the handbook', () => {
-  it.each(TABLES)('are on every note of %s in every key, hand and direction', (kind, rows) => {
-    for (const row of rows) expectRow(row, kind, 0);
-  });
-
-  it.each([
-    ['arpeggio-major', 'major', 1],
-    ['arpeggio-major', 'major', 2],
-    ['arpeggio-minor', 'minor', 1],
-    ['arpeggio-minor', 'minor', 2],
-  ] as const)('are on every note of %s, %s inversion %i', (kind, mode, inversion) => {
-    for (const row of inversionsOf(mode, inversion)) expectRow(row, kind, inversion);
+  // Sources beside the tables in core/src/handbook: `MANUALS` and `SCALE_MANUAL`, both from memory.
+  it.each(MANUAL_FAMILIES)('are on every note of %s in every key, hand and direction', (family) => {
+    for (const { wish, accepted } of cases.filter((one) => one.family === family)) {
+      const fingers = fingersOf(wish, wish.sides[0]!)!;
+      const wrong = fingers.flatMap((finger, at) => (accepted[at]!.includes(finger) ? [] : [at]));
+      expect({ ...wish, strokes: fingers.length, wrong }).toEqual({ ...wish, strokes: accepted.length, wrong: [] });
+    }
   });
 
   // Common practice, no source: what every teacher writes down first.

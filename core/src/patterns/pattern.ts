@@ -47,7 +47,8 @@ const rhythmOf = ({ kind, octaves, figure }: PatternWish): Rhythm => {
       return figure === 3 ? rhythm(SIX, 1 / 2) : rhythm(FOUR, 1 / 2);
     case 'arpeggio-major':
     case 'arpeggio-minor':
-      return octaves > 1 ? rhythm(SIX, 1 / 2) : rhythm(THREE, 1);
+      // An octave is half a bar.
+      return rhythm(SIX, 1 / 2);
     case 'chromatic':
       return rhythm(FOUR, quicker / 2);
     case 'dominant-seventh':
