@@ -13,7 +13,7 @@ import {
   type Score,
 } from '@kettle-step/core';
 import { explainMusicError, readMusic, sendMusic, type SentForm } from '@kettle-step/core/formats';
-import { alternateFingers, planDocument, writtenFingers, type PlanDocument } from '@kettle-step/contract';
+import { alternateFingers, planDocument, planFingers, type PlanDocument } from '@kettle-step/contract';
 import type { FingerRequest } from './arguments';
 
 export interface Fingered {
@@ -54,9 +54,6 @@ export const fingerFile = (
   const published = request.model === 'published-1997' ? byPublishedModel(score) : undefined;
   const locks = new Map([...(published?.locks ?? []), ...locksFor(score, request)]);
   const plan = planner.plan(score, { locks, alternatives: request.alternatives });
-  const fingers = request.sides
-    .flatMap((side) => plan.hands[side].notes)
-    .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }]));
   const alternates = alternateFingers(request.sides.flatMap((side) => plan.hands[side].alternatives));
   return ok({
     plan: planDocument(
@@ -68,6 +65,6 @@ export const fingerFile = (
         ...(request.score ? { printed: planner.scorePrinted(score) } : {}),
       },
     ),
-    file: (form) => sendMusic(form, read.value, writtenFingers(fingers, alternates)),
+    file: (form) => sendMusic(form, read.value, planFingers(plan, request.sides, alternates)),
   });
 };

@@ -12,7 +12,7 @@ import {
   type Rules,
 } from '@kettle-step/core';
 import { sendMusic, type SentForm } from '@kettle-step/core/formats';
-import { patternDocument, writtenFingers, type PatternDocument } from '@kettle-step/contract';
+import { patternDocument, planFingers, type PatternDocument } from '@kettle-step/contract';
 import type { PatternRequest } from './pattern-arguments';
 
 export interface PrintedPattern {
@@ -22,11 +22,8 @@ export interface PrintedPattern {
 }
 
 const fileOf = ({ pattern, plan }: FingeredPattern, form: SentForm): Uint8Array => {
-  const fingers = pattern.wish.sides
-    .flatMap((side) => plan.hands[side].notes)
-    .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }]));
   const music = { document: composeMusicXml(pattern.score, true), score: pattern.score };
-  return sendMusic(form, music, writtenFingers(fingers, new Map()));
+  return sendMusic(form, music, planFingers(plan, pattern.wish.sides));
 };
 
 /** Makes and fingers a pattern; an error is one sentence for the user. */

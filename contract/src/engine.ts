@@ -1,9 +1,19 @@
-import type { BarAlternative, Comparison, HandPlan, Margin, PianoPlan, Score, Side } from '@kettle-step/core';
+import type {
+  BarAlternative,
+  Comparison,
+  HandPlan,
+  Margin,
+  PatternSheet,
+  PianoPlan,
+  Score,
+  Side,
+} from '@kettle-step/core';
 import { z } from 'zod';
 import type { Carried } from './carry';
 import { correctionSchema } from './correction';
 import { fingerSchema } from './plan-document';
 import { deskSchema, type Desk } from './desk';
+import { patternWishSchema } from './pattern-wish';
 
 const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 
@@ -44,6 +54,13 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   }),
   /** Carries decisions from one document to another of the same music. */
   z.object({ kind: z.literal('carry'), request: z.number(), from: z.string(), to: z.string(), ...decided }),
+  /** A scale, an arpeggio or another pattern with all that is shown of it; the open piece stays as it is. */
+  z.object({
+    kind: z.literal('pattern'),
+    request: z.number(),
+    wish: patternWishSchema,
+    settings: deskSchema.shape.settings,
+  }),
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
@@ -72,6 +89,14 @@ export type EngineAnswer =
   | { readonly kind: 'compared'; readonly request: number; readonly comparison: Comparison }
   /** The decisions with the document they now belong to. */
   | { readonly kind: 'carried'; readonly request: number; readonly document: string; readonly carried: Carried }
+  | {
+      readonly kind: 'pattern';
+      readonly request: number;
+      readonly sheet: PatternSheet;
+      /** The music with the usual fingers printed in it. */
+      readonly document: string;
+      readonly engravable: string;
+    }
   /** The music stays as it is, for a reason the teacher can mend. */
   | { readonly kind: 'refused'; readonly request: number; readonly message: string }
   | { readonly kind: 'failed'; readonly request: number; readonly message: string };

@@ -1,5 +1,6 @@
 export * from './plan-document';
 export * from './pattern-document';
+export * from './pattern-wish';
 export * from './piece';
 export * from './problem';
 export * from './stored-plan';

@@ -93,3 +93,16 @@ export const writtenFingers = (
       return [noteId, { finger, substitute, alternates: other === undefined || other === finger ? [] : [other] }];
     }),
   );
+
+/** What is written into a document of a plan's hands. */
+export const planFingers = (
+  plan: PianoPlan,
+  sides: readonly Side[] = SIDES,
+  alternates?: ReadonlyMap<string, Finger>,
+): ReadonlyMap<string, WrittenFingers> =>
+  writtenFingers(
+    sides
+      .flatMap((side) => plan.hands[side].notes)
+      .flatMap(({ id, finger, substitute }) => (finger === null ? [] : [{ noteId: id, finger, substitute }])),
+    alternates,
+  );

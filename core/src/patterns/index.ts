@@ -22,3 +22,4 @@ export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSou
 export { togetherOf, type Thumbs, type TogetherMoment } from './together';
 export { familiesOf, type Families } from './families';
 export { learnedOf, type Crossing, type Learned } from './learned';
+export { patternSheet, type PatternDifference, type PatternSheet, type PatternWay } from './sheet';

@@ -7,11 +7,12 @@ import {
   type HandPlan,
   type Locks,
   type Margin,
+  type PatternWish,
   type PianoPlan,
   type Score,
   type Side,
 } from '@kettle-step/core';
-import type { Carried, Decided, EngineAnswer, FingeringDesk, SentPlan } from '@kettle-step/contract';
+import type { Carried, Decided, EngineAnswer, FingeringDesk, SentPlan, Settings } from '@kettle-step/contract';
 import { filter, map, tap, type Observable, type OperatorFunction } from 'rxjs';
 import { startWorker } from './start-worker';
 import { WorkerRequests } from './worker-requests';
@@ -137,6 +138,11 @@ export class EngineService implements OnDestroy {
   /** Carries decisions from one document to another of the same music. */
   carry(from: string, to: string, { locks, desk }: Decided): Observable<CarriedOver> {
     return this.requests.ask({ kind: 'carry', from, to, locks: [...locks], desk }).pipe(only('carried'));
+  }
+
+  /** Makes and fingers a pattern; fails with a `Refusal` where it cannot be played so. The open piece stays open. */
+  pattern(wish: PatternWish, settings: Settings): Observable<AnswerOf<'pattern'>> {
+    return this.requests.ask({ kind: 'pattern', wish, settings }).pipe(only('pattern'));
   }
 
   ngOnDestroy(): void {

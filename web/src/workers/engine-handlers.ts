@@ -1,24 +1,36 @@
 import {
   alignScores,
   andThen,
+  composeMusicXml,
   correctMusic,
   explainMusicXmlError,
+  explainPatternError,
   explainRefusal,
+  makePattern,
   ok,
   parseMusicXml,
+  patternSheet,
   readScore,
   serializeMusicXml,
+  writeFingering,
   writePlaceholders,
   type Score,
   type Settled,
 } from '@kettle-step/core';
-import { apartOf, carryDecisions, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import {
+  apartOf,
+  carryDecisions,
+  completeRules,
+  planFingers,
+  type EngineAnswer,
+  type EngineRequest,
+} from '@kettle-step/contract';
 import { EngineSession } from './engine-session';
 import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } from './request-queue';
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 /** Work on the open piece. */
-type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry'>>;
+type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry' | 'pattern'>>;
 
 const read = (document: string) =>
   andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
@@ -48,6 +60,17 @@ const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer
   const [before, after] = found.value;
   const carried = carryDecisions({ locks: new Map(locks), desk }, alignScores(before, after), before);
   return { kind: 'carried', request, document: to, carried };
+};
+
+const pattern = (session: EngineSession, { request, wish, settings }: Asked<'pattern'>): EngineAnswer => {
+  const made = makePattern(wish);
+  if (made.kind === 'error') return { kind: 'refused', request, message: explainPatternError(made.error) };
+  const sheet = patternSheet(session.plannerFor(settings), made.value, completeRules(settings.rules));
+  const dom = composeMusicXml(sheet.score, true);
+  writeFingering(dom, planFingers(sheet.usual.plan));
+  const document = serializeMusicXml(dom);
+  writePlaceholders(dom, sheet.score);
+  return { kind: 'pattern', request, sheet, document, engravable: serializeMusicXml(dom) };
 };
 
 const finger = async (
@@ -89,6 +112,8 @@ const handling =
         return correct(asked);
       case 'carry':
         return carry(asked);
+      case 'pattern':
+        return pattern(session, asked);
       default:
         if (session.score) return finger(session, asked, session.score, walk);
         return { kind: 'failed', request: asked.request, message: 'No piece is open.' };

@@ -1,0 +1,96 @@
+import { SIDES, type Finger, type Side } from '../hand/hand';
+import type { Rules } from '../fingering/model/rules';
+import type { PianoPlan } from '../plan/plan';
+import type { Planner } from '../plan/planner';
+import type { Score } from '../score/score';
+import { familiesOf, type Families } from './families';
+import { fingerPattern, type FingeredPattern, type PatternSource } from './fingered';
+import { learnedOf, type Learned } from './learned';
+import type { Pattern } from './pattern';
+import { togetherOf, type TogetherMoment } from './together';
+import type { PatternWish } from './wish';
+
+/** One way to finger a pattern, with all that is read from it. Plain data, so that it can be sent. */
+export interface PatternWay {
+  readonly sources: Readonly<Record<Side, PatternSource>>;
+  readonly plan: PianoPlan;
+  readonly together: readonly TogetherMoment[];
+  /** Null where a hand is silent or plays chords. */
+  readonly learned: Readonly<Record<Side, Learned | null>>;
+}
+
+/** Where the engine would finger a hand otherwise than the handbook. */
+export interface PatternDifference {
+  readonly side: Side;
+  /** Notes with another finger, with that of each. */
+  readonly notes: readonly { readonly id: string; readonly book: Finger; readonly engine: Finger }[];
+  /** How much more the handbook's way costs this hand, in the engine's units of effort. */
+  readonly effortMore: number;
+  /** What the engine's way asks for and spares, what matters most first; sentences without their full stop. */
+  readonly reasons: readonly string[];
+}
+
+/** Everything a teacher is shown of a pattern. */
+export interface PatternSheet {
+  readonly wish: PatternWish;
+  readonly title: string;
+  readonly score: Score;
+  /** The handbook's fingers where a table has the pattern, else the engine's. */
+  readonly usual: PatternWay;
+  readonly engine: PatternWay;
+  /** Empty where both agree, or the handbook has nothing. */
+  readonly differences: readonly PatternDifference[];
+  readonly families: Families;
+}
+
+const wayOf = (fingered: FingeredPattern): PatternWay => ({
+  sources: fingered.sources,
+  plan: fingered.plan,
+  together: togetherOf(fingered),
+  learned: { right: learnedOf(fingered, 'right') ?? null, left: learnedOf(fingered, 'left') ?? null },
+});
+
+const fingersOf = ({ plan }: PatternWay, side: Side): ReadonlyMap<string, Finger> =>
+  new Map(plan.hands[side].notes.flatMap(({ id, finger }) => (finger === null ? [] : [[id, finger] as const])));
+
+/** Reasons shown of one hand. */
+const MOST_REASONS = 3;
+
+const differenceOf = (
+  planner: Planner,
+  score: Score,
+  usual: PatternWay,
+  engine: PatternWay,
+  side: Side,
+): PatternDifference | undefined => {
+  if (usual.sources[side].kind === 'engine') return undefined;
+  const [book, own] = [fingersOf(usual, side), fingersOf(engine, side)];
+  const notes = [...book].flatMap(([id, finger]) => {
+    const other = own.get(id);
+    return other === undefined || other === finger ? [] : [{ id, book: finger, engine: other }];
+  });
+  if (notes.length === 0) return undefined;
+  const compared = planner.compare(score, { locks: book })[side];
+  const differences = compared.bars
+    .flatMap(({ suggested }) => suggested.differences)
+    .sort((a, b) => Math.abs(b.effort) - Math.abs(a.effort));
+  const effortMore = usual.plan.hands[side].effort - engine.plan.hands[side].effort;
+  const reasons = [...new Set(differences.map(({ sentence }) => sentence))].slice(0, MOST_REASONS);
+  return { side, notes, effortMore: Math.round(effortMore * 10) / 10, reasons };
+};
+
+/** Works out all that is shown of a pattern. */
+export const patternSheet = (planner: Planner, pattern: Pattern, rules: Rules): PatternSheet => {
+  const { wish, title, score } = pattern;
+  const usual = wayOf(fingerPattern(planner, pattern, rules, 'handbook'));
+  const engine = wayOf(fingerPattern(planner, pattern, rules, 'engine'));
+  return {
+    wish,
+    title,
+    score,
+    usual,
+    engine,
+    differences: SIDES.flatMap((side) => differenceOf(planner, score, usual, engine, side) ?? []),
+    families: familiesOf(wish, rules),
+  };
+};
