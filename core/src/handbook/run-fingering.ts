@@ -3,6 +3,8 @@ import type { Finger, Side } from '../hand/hand';
 /** Where a table comes from, and how sure it is. */
 export interface Source {
   readonly words: string;
+  /** The same in two or three words. */
+  readonly short: string;
   /** Written down from memory and not yet compared with the page. */
   readonly fromMemory: boolean;
 }
@@ -11,15 +13,21 @@ export interface Source {
 export const MANUALS: Source = {
   words:
     'Standard scale-manual fingering as printed in common teaching manuals, e.g. C.-L. Hanon, The Virtuoso Pianist (1873), scale and arpeggio sections.',
+  short: 'scale manuals',
   fromMemory: true,
 };
 
 /** Known to every teacher, and printed nowhere in particular. */
-export const COMMON_PRACTICE: Source = { words: 'Common practice, no published source.', fromMemory: false };
+export const COMMON_PRACTICE: Source = {
+  words: 'Common practice, no published source.',
+  short: 'common practice',
+  fromMemory: false,
+};
 
 /** Written down twice, independently of one another, and kept where both agree. */
 export const SCALE_MANUAL: Source = {
   words: 'Common practice of scale manuals, compared with no print.',
+  short: 'scale manuals',
   fromMemory: true,
 };
 

@@ -22,7 +22,7 @@ export interface Learned {
   /** The notes that 4 plays: where there is one in the octave, it tells the whole pattern. */
   readonly fours: readonly string[];
   readonly crossings: readonly Crossing[];
-  /** As one would say it aloud, as far as the turn or the end. */
+  /** As one would say it aloud, as far as the turn, and of several octaves the first. */
   readonly words: string;
 }
 
@@ -74,6 +74,13 @@ const wayOut = (played: readonly Played[]): readonly Played[] => {
   return turn < 0 ? played : played.slice(0, turn + 1);
 };
 
+const spoken = (out: readonly Played[], side: Side, perOctave: number): string => {
+  // What comes after the first octave is the same again.
+  const isLong = out.length > perOctave + 1;
+  const said = isLong ? out.slice(0, perOctave + 1) : out;
+  return said.map((_, at) => phrase(said, at, side)).join(', ') + (isLong ? ', and so on' : '');
+};
+
 /** What a hand learns from a pattern; undefined where it is silent or plays more than one note at a time. */
 export const learnedOf = (fingered: FingeredPattern, side: Side): Learned | undefined => {
   const strokes = fingered.pattern.hands[side];
@@ -88,6 +95,6 @@ export const learnedOf = (fingered: FingeredPattern, side: Side): Learned | unde
     thumbs: namesUnder(played, 1),
     fours: namesUnder(played, 4),
     crossings: crossingsIn(played, side),
-    words: out.map((_, at) => phrase(out, at, side)).join(', '),
+    words: spoken(out, side, fingered.pattern.ladder.perOctave),
   };
 };

@@ -55,8 +55,9 @@ const rhythmOf = ({ kind, octaves, figure }: PatternWish): Rhythm => {
     case 'diminished-seventh':
     case 'double-thirds':
     case 'double-sixths':
-    case 'legato-octaves':
       return rhythm(FOUR, quicker);
+    case 'legato-octaves':
+      return rhythm(FOUR, 1);
     default:
       return rhythm(FOUR, SCALE_QUARTERS[octaves - 1]!);
   }

@@ -178,11 +178,12 @@ export const modeOf = ({ kind, mode }: Pick<PatternWish, 'kind' | 'mode'>): Mode
 /** Kinds that belong to no one key: any note may be their lowest. */
 const KEYLESS: ReadonlySet<PatternKind> = new Set(['chromatic', 'dominant-seventh', 'diminished-seventh']);
 
-/** The tonics that a kind can be asked for in, both spellings where both are written, from C upward. */
+/** The tonics that a kind can be asked for in, both spellings where both are written, by keys of the piano from C upward. */
 export const tonicsOf = (wish: Pick<PatternWish, 'kind' | 'mode'>): readonly string[] =>
   STEPS.flatMap((step) => [-1, 0, 1].map((alter): Pitch => ({ step, alter, octave: 4 })))
     .filter((pitch) => (KEYLESS.has(wish.kind) ? isUsual(pitch) : isWritten(fifthsOf(pitch, modeOf(wish)))))
-    .map(pitchClassName);
+    .map(pitchClassName)
+    .sort((a, b) => keyOfTonic(a) - keyOfTonic(b));
 
 /** Names of keys of the piano that are used for one: not B sharp or F flat. */
 const isUsual = (pitch: Pitch): boolean => pitch.alter === 0 || alterInKey(pitch.step, 5 * pitch.alter) === pitch.alter;

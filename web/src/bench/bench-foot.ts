@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
 import { keyLabel } from '../commands/command';
-import { handsAt } from '../keyboards/hand-moment';
+import { handsAt, railRange } from '../keyboards/hand-moment';
 import { HandRail } from '../keyboards/hand-rail';
 import { PieceSession } from '../session/piece-session';
 import { Preview } from '../session/preview';
@@ -47,8 +47,8 @@ export class BenchFoot {
   });
 
   readonly range = computed(() => {
-    const keys = (this.session.score()?.notes ?? []).map((note) => note.midi);
-    return { lowest: Math.min(...keys), highest: Math.max(...keys) };
+    const [score, plan] = [this.session.score(), this.preview.plan()];
+    return score && plan ? railRange(score, plan) : { lowest: 48, highest: 72 };
   });
 
   readonly fifths = computed(() => this.session.score()?.bars[this.selection.chosenBar()]?.key.fifths ?? 0);

@@ -1,4 +1,6 @@
 import {
+  HIGHEST_KEY,
+  LOWEST_KEY,
   restingKeys,
   SIDES,
   type Finger,
@@ -59,3 +61,17 @@ export const handsAt = (
     );
     return [{ side, position, spots: spotsOf(position, score, sounding), next: positions[current + 1] }];
   });
+
+/** The lowest and the highest key that a piece plays or a hand lies on. */
+export const railRange = (score: Score, plan: PianoPlan): { readonly lowest: number; readonly highest: number } => {
+  let [lowest, highest] = [Infinity, -Infinity];
+  const take = (midi: number): void => {
+    lowest = Math.min(lowest, midi);
+    highest = Math.max(highest, midi);
+  };
+  for (const { midi } of score.notes) take(midi);
+  for (const side of SIDES)
+    for (const position of plan.hands[side].positions)
+      restingKeys(position, score.bars[position.bar]?.key.fifths ?? 0).forEach(take);
+  return { lowest: Math.max(LOWEST_KEY, lowest), highest: Math.min(HIGHEST_KEY, highest) };
+};

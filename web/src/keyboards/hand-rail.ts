@@ -44,7 +44,9 @@ export class HandRail {
   readonly keys = computed(() => drawnKeys(...this.range(), SHOWN_LENGTH_MM));
   readonly widthMm = computed(() => keyboardWidthMm(...this.range()));
 
-  readonly drawn = computed(() =>
+  readonly drawn = computed(() => withRoom(this.placed()));
+
+  private readonly placed = computed(() =>
     this.hands().map(({ side, position, spots, next }) => {
       const [left, right] = this.ends(position);
       const ghost = next ? this.ends(next) : undefined;
@@ -103,3 +105,22 @@ export class HandRail {
     return [Math.min(...xs) - WHITE_KEY_PITCH_MM / 2, Math.max(...xs) + WHITE_KEY_PITCH_MM / 2];
   }
 }
+
+interface Labelled {
+  readonly left: number;
+  readonly label: string;
+  readonly ghost: { readonly label: string; readonly labelX: number; readonly anchor: string } | undefined;
+}
+
+/** Names of next positions that would lie on the name of another hand's place are left out; their brackets stay. */
+const withRoom = <T extends Labelled>(hands: readonly T[]): readonly T[] =>
+  hands.map((hand) => {
+    const { ghost } = hand;
+    if (!ghost) return hand;
+    const width = ghost.label.length * NEXT_MM;
+    const start = ghost.anchor === 'end' ? ghost.labelX - width : ghost.labelX;
+    const isCovered = hands.some(
+      (other) => other !== hand && other.left < start + width && start < other.left + other.label.length * LABEL_MM,
+    );
+    return isCovered ? { ...hand, ghost: { ...ghost, label: '' } } : hand;
+  });

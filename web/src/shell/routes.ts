@@ -21,5 +21,10 @@ export const routes: Routes = [
     title: 'Type it in · Kettle Step',
     loadComponent: () => import('../typing/type-in').then((place) => place.TypeIn),
   },
+  {
+    path: 'scales',
+    title: 'Scale room · Kettle Step',
+    loadComponent: () => import('../scales/scales').then((place) => place.Scales),
+  },
   { path: '**', redirectTo: '' },
 ];

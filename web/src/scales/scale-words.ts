@@ -1,0 +1,80 @@
+import {
+  KINDS,
+  type Crossing,
+  type Direction,
+  type Distance,
+  type Motion,
+  type PatternKind,
+  type PatternSource,
+} from '@kettle-step/core';
+import { pretty } from '../parts/words';
+
+/** What the scale room says, in one place. */
+
+/** Kinds as they are chosen, in groups. */
+export const KIND_GROUPS: readonly { readonly title: string; readonly kinds: readonly PatternKind[] }[] = [
+  {
+    title: 'Scales',
+    kinds: ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'chromatic'],
+  },
+  {
+    title: 'Arpeggios',
+    kinds: ['arpeggio-major', 'arpeggio-minor', 'dominant-seventh', 'diminished-seventh'],
+  },
+  {
+    title: 'Positions and chords',
+    kinds: ['five-finger-major', 'five-finger-minor', 'triads', 'octave-chords', 'broken-chord', 'cadence'],
+  },
+  { title: 'Two notes at a time', kinds: ['double-thirds', 'double-sixths', 'legato-octaves'] },
+];
+
+const OWN_WORDS: Partial<Record<PatternKind, string>> = {
+  major: 'major',
+  'natural-minor': 'natural minor',
+  'harmonic-minor': 'harmonic minor',
+  'melodic-minor': 'melodic minor',
+  chromatic: 'chromatic',
+  'arpeggio-major': 'major',
+  'arpeggio-minor': 'minor',
+  'five-finger-major': 'five fingers, major',
+  'five-finger-minor': 'five fingers, minor',
+  'double-thirds': 'thirds',
+  'double-sixths': 'sixths',
+};
+
+export const kindWords = (kind: PatternKind): string => OWN_WORDS[kind] ?? KINDS[kind].words;
+
+export const DIRECTION_WORDS: Readonly<Record<Direction, string>> = { both: 'up and down', up: 'up', down: 'down' };
+export const MOTION_WORDS: Readonly<Record<Motion, string>> = { similar: 'similar', contrary: 'contrary' };
+export const DISTANCE_WORDS: Readonly<Record<Distance, string>> = {
+  octave: 'an octave',
+  third: 'a third',
+  sixth: 'a sixth',
+  tenth: 'a tenth',
+};
+export const INVERSION_WORDS = ['root position', 'first inversion', 'second inversion'] as const;
+
+/** Where the fingers of a hand come from, and how far that can be relied on. */
+export const sourceWords = (source: PatternSource): string => {
+  if (source.kind === 'engine') return 'worked out by the engine';
+  const { short, fromMemory } = source.source;
+  const sure = source.sure === 'medium' ? '; usual practice, teachers differ' : '';
+  return `from the handbook (${short}${fromMemory ? ', written down from memory' : ''}${sure})`;
+};
+
+/** The whole of the source, for whoever asks. */
+export const aboutSource = (source: PatternSource): string =>
+  source.kind === 'engine'
+    ? 'No table of the handbook has this pattern, or the engine was asked.'
+    : source.source.words;
+
+const noteName = ({ step, alter }: Crossing['from']): string =>
+  pretty(step + (alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter)));
+
+/** A crossing in a few signs and words: “E–F: 1 under 3”. */
+const crossingWords = ({ kind, from, to, fromFinger, toFinger }: Crossing): string =>
+  `${noteName(from)}–${noteName(to)}: ${toFinger} ${kind === 'thumb-under' ? 'under' : 'over'} ${fromFinger}`;
+
+/** The crossings one way, each once: what comes in every octave is the same again. */
+export const crossingsOn = (way: Crossing['way'], crossings: readonly Crossing[]): string =>
+  [...new Set(crossings.filter((crossing) => crossing.way === way).map(crossingWords))].join(', ');

@@ -1,0 +1,140 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import {
+  DEFAULT_SETTINGS,
+  NEW_DESK,
+  patternWishSchema,
+  ribbonOf,
+  storedFingers,
+  type Created,
+} from '@kettle-step/contract';
+import {
+  keyOfTonic,
+  KINDS,
+  MOST_CONTRARY_OCTAVES,
+  patternWish,
+  SIDES,
+  tonicsOf,
+  type Finger,
+  type PatternSheet,
+  type PatternWay,
+  type PatternWish,
+} from '@kettle-step/core';
+import { catchError, map, of, switchMap, tap, type Observable } from 'rxjs';
+import { keep, kept } from '../parts/kept';
+import { messageOf } from '../parts/words';
+import { fingeredNotes } from '../score/fingered-notes';
+import { EngineService } from '../services/engine.service';
+import { PiecesService } from '../services/pieces.service';
+
+/** What is shown: a pattern with its music, or why there is none. */
+export type Shown =
+  | { readonly kind: 'waiting' }
+  | { readonly kind: 'ready'; readonly sheet: PatternSheet; readonly document: string; readonly engravable: string }
+  | { readonly kind: 'refused'; readonly message: string };
+
+const FIRST = patternWish({ tonic: 'C', kind: 'major' });
+
+/** The pattern that was looked at last, where this browser still knows it. */
+const lastWish = (): PatternWish => patternWishSchema.safeParse(kept('pattern')).data ?? FIRST;
+
+/** A wish in which what its kind does not know is as usual, and the tonic is one the kind is written in. */
+const fitting = (wish: PatternWish): PatternWish => {
+  const { mode, mostOctaves, inversions, isLine, isScale } = KINDS[wish.kind];
+  const isOne = wish.sides.length < SIDES.length;
+  const motion = isLine && !isOne ? wish.motion : 'similar';
+  const most = motion === 'contrary' ? Math.min(MOST_CONTRARY_OCTAVES, mostOctaves) : mostOctaves;
+  const own: PatternWish = {
+    ...wish,
+    mode: mode === 'asked' ? wish.mode : mode,
+    octaves: Math.min(wish.octaves, most),
+    inversion: Math.min(wish.inversion, inversions),
+    motion,
+    distance: isScale && !isOne && motion === 'similar' ? wish.distance : 'octave',
+  };
+  const tonics = tonicsOf(own);
+  const same = tonics.find((tonic) => keyOfTonic(tonic) === keyOfTonic(own.tonic));
+  return tonics.includes(own.tonic) ? own : { ...own, tonic: same ?? 'C' };
+};
+
+/** The pattern of the scale room: what is asked for, what came of it, and putting it on the shelf. */
+@Injectable()
+export class ScalesStore {
+  private readonly engine = inject(EngineService);
+  private readonly pieces = inject(PiecesService);
+
+  private readonly asked = signal(fitting(lastWish()));
+  readonly wish = this.asked.asReadonly();
+  readonly shown = signal<Shown>({ kind: 'waiting' });
+  /** Which fingers are shown: the handbook's where it has some, or the engine's own. */
+  readonly fingersBy = signal<'usual' | 'engine'>('usual');
+  readonly problem = signal('');
+
+  readonly tonics = computed(() => tonicsOf(this.wish()));
+  readonly facts = computed(() => KINDS[this.wish().kind]);
+  readonly sheet = computed(() => {
+    const shown = this.shown();
+    return shown.kind === 'ready' ? shown.sheet : undefined;
+  });
+  readonly way = computed((): PatternWay | undefined => this.sheet()?.[this.fingersBy()]);
+
+  private readonly locks = computed(() => {
+    const plan = this.way()?.plan;
+    return new Map(
+      SIDES.flatMap((side) => plan?.hands[side].notes ?? []).flatMap(({ id, finger }): [string, Finger][] =>
+        finger === null ? [] : [[id, finger]],
+      ),
+    );
+  });
+  readonly notes = computed(() => {
+    const [sheet, way] = [this.sheet(), this.way()];
+    return sheet && way
+      ? fingeredNotes(sheet.score, way.plan, { locks: this.locks(), desk: { writing: 'every' } })
+      : new Map<string, never>();
+  });
+
+  constructor() {
+    toObservable(this.asked)
+      .pipe(
+        tap((wish) => keep('pattern', wish)),
+        switchMap((wish) =>
+          this.engine.pattern(wish, DEFAULT_SETTINGS).pipe(
+            map(({ sheet, document, engravable }): Shown => ({ kind: 'ready', sheet, document, engravable })),
+            catchError((cause: unknown) => of<Shown>({ kind: 'refused', message: messageOf(cause) })),
+          ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((shown) => this.shown.set(shown));
+  }
+
+  /** Asks for something else; what does not go with it is put right. */
+  ask(change: Partial<PatternWish>): void {
+    this.asked.update((wish) => fitting({ ...wish, ...change }));
+    this.problem.set('');
+  }
+
+  /** Puts the pattern on the shelf as a piece, with the fingers that are shown settled in it. */
+  putOnShelf(): Observable<Created | undefined> {
+    const [shown, way, locks] = [this.shown(), this.way(), this.locks()];
+    if (shown.kind !== 'ready' || !way) return of(undefined);
+    const { score, title } = shown.sheet;
+    const file = new Blob([shown.document], { type: 'application/octet-stream' });
+    return this.pieces.import(file, `${title}.musicxml`, { parts: [], tune: 0 }).pipe(
+      switchMap((created) =>
+        this.pieces
+          .save(created.id, {
+            baseRevision: 1,
+            fingers: storedFingers(score, way.plan, locks),
+            ribbon: ribbonOf(score, way.plan, locks),
+            desk: NEW_DESK,
+          })
+          .pipe(map(() => created)),
+      ),
+      catchError((cause: unknown) => {
+        this.problem.set(messageOf(cause));
+        return of(undefined);
+      }),
+    );
+  }
+}

@@ -1,0 +1,159 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { DIRECTIONS, DISTANCES, MOTIONS, SIDES, type PatternWish, type Side } from '@kettle-step/core';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzDrawerModule } from 'ng-zorro-antd/drawer';
+import { CommandButton } from '../commands/command-button';
+import { keyLabel } from '../commands/command';
+import { KeysSheet } from '../commands/keys-sheet';
+import { pressKeys } from '../commands/press-keys';
+import { handsAt, railRange } from '../keyboards/hand-moment';
+import { HandRail } from '../keyboards/hand-rail';
+import { PlaceHead } from '../parts/place-head';
+import { pretty } from '../parts/words';
+import { ScoreView } from '../score/score-view';
+import { Player } from '../sound/player.service';
+import { Transport } from '../sound/transport';
+import { TransportStore } from '../sound/transport.store';
+import { ScalesCommands } from './scales.commands';
+import { ScalesStore } from './scales.store';
+import {
+  aboutSource,
+  crossingsOn,
+  DIRECTION_WORDS,
+  DISTANCE_WORDS,
+  INVERSION_WORDS,
+  KIND_GROUPS,
+  kindWords,
+  MOTION_WORDS,
+  sourceWords,
+} from './scale-words';
+import { TogetherStrip } from './together-strip';
+import { TonicKeys } from './tonic-keys';
+
+type HandsChoice = 'both' | Side;
+
+/** The scale room: any pattern in any key, with its fingers, what the hand learns from it, and the keys that are like it. */
+@Component({
+  selector: 'ks-scales',
+  imports: [
+    CommandButton,
+    FormsModule,
+    HandRail,
+    KeysSheet,
+    NzAlertModule,
+    NzButtonModule,
+    NzDrawerModule,
+    PlaceHead,
+    ScoreView,
+    TogetherStrip,
+    TonicKeys,
+    Transport,
+  ],
+  templateUrl: './scales.html',
+  styleUrl: './scales.less',
+  providers: [ScalesCommands, ScalesStore, TransportStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Scales {
+  readonly store = inject(ScalesStore);
+  readonly commands = inject(ScalesCommands);
+  private readonly player = inject(Player);
+
+  readonly keysOpen = signal(false);
+  readonly handTitles: Readonly<Record<Side, string>> = { right: 'Right hand', left: 'Left hand' };
+  readonly kindGroups = KIND_GROUPS;
+  readonly kindWords = kindWords;
+  readonly directions = DIRECTIONS;
+  readonly directionWords = DIRECTION_WORDS;
+  readonly motions = MOTIONS;
+  readonly motionWords = MOTION_WORDS;
+  readonly distances = DISTANCES;
+  readonly distanceWords = DISTANCE_WORDS;
+  readonly inversionWords = INVERSION_WORDS;
+  readonly handsChoices: readonly HandsChoice[] = ['both', 'right', 'left'];
+  readonly sourceWords = sourceWords;
+  readonly pretty = pretty;
+  readonly playKey = keyLabel(this.commands.play);
+  readonly loopKey = keyLabel(this.commands.loop);
+
+  readonly octaveChoices = computed(() => Array.from({ length: this.store.facts().mostOctaves }, (_, at) => at + 1));
+  readonly inversions = computed(() => INVERSION_WORDS.slice(0, this.store.facts().inversions + 1));
+  readonly handsChosen = computed((): HandsChoice => {
+    const { sides } = this.store.wish();
+    return sides.length > 1 ? 'both' : sides[0]!;
+  });
+  readonly engravable = computed(() => {
+    const shown = this.store.shown();
+    return shown.kind === 'ready' ? shown.engravable : undefined;
+  });
+
+  /** What each hand that plays has to show. */
+  readonly readings = computed(() => {
+    const [sheet, way] = [this.store.sheet(), this.store.way()];
+    if (!sheet || !way) return [];
+    return SIDES.filter((side) => sheet.wish.sides.includes(side)).map((side) => ({
+      side,
+      source: sourceWords(way.sources[side]),
+      about: aboutSource(way.sources[side]),
+      learned: way.learned[side],
+      crossings: [
+        { words: 'Crossing up', at: crossingsOn('up', way.learned[side]?.crossings ?? []) },
+        { words: 'Crossing down', at: crossingsOn('down', way.learned[side]?.crossings ?? []) },
+      ].filter(({ at }) => at !== ''),
+      difference: sheet.differences.find((one) => one.side === side),
+    }));
+  });
+
+  /** The keys that are played alike, and those that feel alike. */
+  readonly families = computed(() => {
+    const families = this.store.sheet()?.families;
+    if (!families) return [];
+    return [
+      { words: 'right hand', keys: families.right },
+      { words: 'left hand', keys: families.left },
+      { words: 'both hands', keys: families.both },
+      { words: 'same shape of black and white', keys: families.shape },
+    ].filter(({ keys }) => keys.length > 1);
+  });
+
+  private readonly heardTicks = computed(() => this.player.at());
+  /** The stroke that is heard, from 1. */
+  readonly stroke = computed(() => {
+    const [sheet, ticks] = [this.store.sheet(), this.heardTicks()];
+    if (!sheet || ticks === undefined) return undefined;
+    const onsets = [...new Set(sheet.score.notes.map(({ onsetTicks }) => onsetTicks))];
+    return onsets.filter((onset) => onset <= ticks).length;
+  });
+  readonly hands = computed(() => {
+    const [sheet, way] = [this.store.sheet(), this.store.way()];
+    return sheet && way
+      ? handsAt(sheet.score, way.plan, this.store.notes(), { onsetTicks: this.heardTicks() ?? 0 })
+      : [];
+  });
+  readonly range = computed(() => {
+    const [sheet, way] = [this.store.sheet(), this.store.way()];
+    return sheet && way ? railRange(sheet.score, way.plan) : { lowest: 48, highest: 72 };
+  });
+  readonly fifths = computed(() => this.store.sheet()?.score.bars[0]?.key.fifths ?? 0);
+
+  constructor() {
+    pressKeys(this.commands.groups, { resting: () => this.keysOpen() });
+    const transport = inject(TransportStore);
+    effect(() => {
+      const [sheet, way] = [this.store.sheet(), this.store.way()];
+      transport.music.set(sheet && way && { score: sheet.score, plan: way.plan, bar: 0, fromTicks: 0 });
+      // A pattern is repeated as a whole.
+      transport.loopTo.set(sheet?.score.bars.at(-1)?.number ?? null);
+    });
+  }
+
+  chooseHands(choice: HandsChoice): void {
+    this.store.ask({ sides: choice === 'both' ? SIDES : [choice] });
+  }
+
+  ask(change: Partial<PatternWish>): void {
+    this.store.ask(change);
+  }
+}
