@@ -15,7 +15,10 @@ const expectFit = async (page: Page): Promise<void> => {
 };
 
 for (const size of SIZES) {
-  test(`shelf, bench and typing are accessible and fit at ${size.width}x${size.height}`, async ({ page, studio }) => {
+  test(`shelf, bench, typing and scale room are accessible and fit at ${size.width}x${size.height}`, async ({
+    page,
+    studio,
+  }) => {
     await page.setViewportSize(size);
     await page.goto(studio.address);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
@@ -32,6 +35,10 @@ for (const size of SIZES) {
     await begin(page, 'Small Screen');
     await typeKeys(page, 'c1de');
     await page.locator('.engraving g.note').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
+    await page.goto(`${studio.address}scales`);
+    await page.locator('ks-score-view g.note').first().waitFor();
     await expectNoViolations(page);
     await expectFit(page);
   });

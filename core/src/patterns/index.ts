@@ -22,6 +22,6 @@ export { makePattern, noteIdAt, spokenName, type Pattern } from './pattern';
 export { handbookFingering, type HandbookFingering } from './fingering';
 export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSource } from './fingered';
 export { togetherOf, type Thumbs, type TogetherMoment } from './together';
-export { familiesOf, type Families } from './families';
+export { distinctTonics, familiesOf, type Families } from './families';
 export { learnedOf, type Crossing, type Learned } from './learned';
 export { patternSheet, type PatternDifference, type PatternSheet, type PatternWay } from './sheet';

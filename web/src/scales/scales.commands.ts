@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { Router } from '@angular/router';
-import { DIRECTIONS, keyOfTonic } from '@kettle-step/core';
+import { DIRECTIONS, distinctTonics, keyOfTonic } from '@kettle-step/core';
 import type { Command, CommandGroup } from '../commands/command';
 import { TransportStore } from '../sound/transport.store';
 import { ScalesStore } from './scales.store';
@@ -72,8 +72,7 @@ export class ScalesCommands {
   readonly print = {
     words: 'On paper',
     does: 'Put the pattern on the shelf as a piece, and lay it on paper',
-    keys: ['$mod+p'],
-    inText: true,
+    keys: ['o'],
     can: () => this.store.sheet() !== undefined,
     run: () => this.onShelf(['print']),
   } as const;
@@ -99,10 +98,10 @@ export class ScalesCommands {
     },
   ];
 
-  /** To the neighbouring key of the piano, by the first of its names that is written. */
+  /** To the neighbouring key of the piano, by its usual name. */
   private moveTonic(by: 1 | -1): void {
     const wanted = (keyOfTonic(this.store.wish().tonic) + by + 12) % 12;
-    const tonic = this.store.tonics().find((name) => keyOfTonic(name) === wanted);
+    const tonic = distinctTonics(this.store.wish()).find((name) => keyOfTonic(name) === wanted);
     if (tonic !== undefined) this.store.ask({ tonic });
   }
 
