@@ -63,6 +63,13 @@ test('the handbook’s fingers and the engine’s stand side by side, and a key 
   await expect(reading).toContainText('from the handbook');
   await page.getByRole('button', { name: 'Engine’s fingers (E)' }).click();
   await expect(reading).toContainText('Fingers worked out by the engine');
+  await page.getByRole('radio', { name: 'major', exact: true }).first().check({ force: true });
+  await page.getByRole('combobox', { name: 'Practise' }).selectOption({ label: 'Blocks, left hand' });
+  await expect(page.getByText('All notes of a position at once')).toBeVisible();
+  await expect(page.locator('ks-score-view g.note')).toHaveCount(8);
+  await page.getByRole('combobox', { name: 'Practise' }).selectOption({ label: 'the whole pattern' });
+  await expect(page.locator('ks-score-view g.note')).toHaveCount(30);
+
   await page.getByRole('radio', { name: 'thirds' }).check({ force: true });
   await expect(page.getByRole('button', { name: 'Engine’s fingers (E)' })).toHaveCount(0);
 

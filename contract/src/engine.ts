@@ -5,6 +5,7 @@ import type {
   Margin,
   PatternSheet,
   PianoPlan,
+  PlannedDrill,
   Score,
   Side,
 } from '@kettle-step/core';
@@ -61,6 +62,14 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
     wish: patternWishSchema,
     settings: deskSchema.shape.settings,
   }),
+  /** One of the drills of a pattern. */
+  z.object({
+    kind: z.literal('drill'),
+    request: z.number(),
+    wish: patternWishSchema,
+    settings: deskSchema.shape.settings,
+    drill: z.string(),
+  }),
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
@@ -97,6 +106,7 @@ export type EngineAnswer =
       readonly document: string;
       readonly engravable: string;
     }
+  | { readonly kind: 'drill'; readonly request: number; readonly planned: PlannedDrill; readonly engravable: string }
   /** The music stays as it is, for a reason the teacher can mend. */
   | { readonly kind: 'refused'; readonly request: number; readonly message: string }
   | { readonly kind: 'failed'; readonly request: number; readonly message: string };

@@ -24,4 +24,12 @@ export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSou
 export { togetherOf, type Thumbs, type TogetherMoment } from './together';
 export { distinctTonics, familiesOf, type Families } from './families';
 export { learnedOf, type Crossing, type Learned } from './learned';
-export { patternSheet, type PatternDifference, type PatternSheet, type PatternWay } from './sheet';
+export {
+  drillOf,
+  patternSheet,
+  type PatternDifference,
+  type PatternSheet,
+  type PatternWay,
+  type PlannedDrill,
+} from './sheet';
+export { drillsOf, type Drill } from './drills';

@@ -26,7 +26,8 @@ export interface Learned {
   readonly words: string;
 }
 
-interface Played {
+/** A note of a line with its finger. */
+export interface Played {
   readonly pitch: Pitch;
   readonly finger: Finger;
   readonly stroke: Stroke;
@@ -38,7 +39,7 @@ const namesUnder = (played: readonly Played[], finger: Finger): readonly string[
   distinct(played.filter((one) => one.finger === finger).map(({ pitch }) => spokenName(pitch)));
 
 /** Going outward the fingers count up; a thumb that comes after another finger has gone under it, and inward the other way round. */
-const crossingBetween = (from: Played, to: Played, side: Side): Crossing | undefined => {
+export const crossingBetween = (from: Played, to: Played, side: Side): Crossing | undefined => {
   const rises = to.stroke.rung > from.stroke.rung;
   const outward = rises === (side === 'right');
   const ends = {
@@ -67,7 +68,7 @@ const phrase = (played: readonly Played[], at: number, side: Side): string => {
 };
 
 /** The way out: until the line turns. */
-const wayOut = (played: readonly Played[]): readonly Played[] => {
+export const wayOut = (played: readonly Played[]): readonly Played[] => {
   const turn = played.findIndex(
     ({ stroke }, at) => at > 0 && at < played.length - 1 && stroke.falling !== played[at - 1]!.stroke.falling,
   );
@@ -81,20 +82,25 @@ const spoken = (out: readonly Played[], side: Side, perOctave: number): string =
   return said.map((_, at) => phrase(said, at, side)).join(', ') + (isLong ? ', and so on' : '');
 };
 
-/** What a hand learns from a pattern; undefined where it is silent or plays more than one note at a time. */
-export const learnedOf = (fingered: FingeredPattern, side: Side): Learned | undefined => {
+/** The notes of one hand with their fingers; undefined where it is silent or plays more than one note at a time. */
+export const playedBy = (fingered: FingeredPattern, side: Side): readonly Played[] | undefined => {
   const strokes = fingered.pattern.hands[side];
   if (strokes.length === 0 || strokes.some(({ pitches, block }) => pitches.length > 1 || block)) return undefined;
   const fingers = fingersByStroke(fingered, side);
-  const played = strokes.flatMap((stroke, at): Played[] => {
+  return strokes.flatMap((stroke, at): Played[] => {
     const [pitch, finger] = [stroke.pitches[0], fingers[at]?.[0]];
     return pitch && finger ? [{ pitch, finger, stroke }] : [];
   });
-  const out = wayOut(played);
+};
+
+/** What a hand learns from a pattern; undefined where it does not play single notes. */
+export const learnedOf = (fingered: FingeredPattern, side: Side): Learned | undefined => {
+  const played = playedBy(fingered, side);
+  if (!played) return undefined;
   return {
     thumbs: namesUnder(played, 1),
     fours: namesUnder(played, 4),
     crossings: crossingsIn(played, side),
-    words: spoken(out, side, fingered.pattern.ladder.perOctave),
+    words: spoken(wayOut(played), side, fingered.pattern.ladder.perOctave),
   };
 };

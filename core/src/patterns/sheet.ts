@@ -3,6 +3,7 @@ import type { Rules } from '../fingering/model/rules';
 import type { PianoPlan } from '../plan/plan';
 import type { Planner } from '../plan/planner';
 import type { Score } from '../score/score';
+import { drillsOf, type Drill } from './drills';
 import { familiesOf, type Families } from './families';
 import { fingerPattern, type FingeredPattern, type PatternSource } from './fingered';
 import { learnedOf, type Learned } from './learned';
@@ -41,6 +42,14 @@ export interface PatternSheet {
   /** Empty where both agree, or the handbook has nothing. */
   readonly differences: readonly PatternDifference[];
   readonly families: Families;
+  /** Exercises for it, by name; `drillOf` gives one. */
+  readonly drills: readonly Pick<Drill, 'id' | 'title' | 'how'>[];
+}
+
+/** A drill with its plan. */
+export interface PlannedDrill {
+  readonly drill: Drill;
+  readonly plan: PianoPlan;
 }
 
 const wayOf = (fingered: FingeredPattern): PatternWay => ({
@@ -79,10 +88,17 @@ const differenceOf = (
   return { side, notes, effortMore: Math.round(effortMore * 10) / 10, reasons };
 };
 
+/** One of the drills of a pattern, by its usual fingers; undefined where it has none of that name. */
+export const drillOf = (planner: Planner, pattern: Pattern, rules: Rules, id: string): PlannedDrill | undefined => {
+  const drill = drillsOf(fingerPattern(planner, pattern, rules, 'handbook')).find((one) => one.id === id);
+  return drill && { drill, plan: planner.plan(drill.score, { locks: drill.fingers, alternatives: 0 }) };
+};
+
 /** Works out all that is shown of a pattern. */
 export const patternSheet = (planner: Planner, pattern: Pattern, rules: Rules): PatternSheet => {
   const { wish, title, score } = pattern;
-  const usual = wayOf(fingerPattern(planner, pattern, rules, 'handbook'));
+  const fingered = fingerPattern(planner, pattern, rules, 'handbook');
+  const usual = wayOf(fingered);
   const engine = wayOf(fingerPattern(planner, pattern, rules, 'engine'));
   return {
     wish,
@@ -92,5 +108,6 @@ export const patternSheet = (planner: Planner, pattern: Pattern, rules: Rules): 
     engine,
     differences: SIDES.flatMap((side) => differenceOf(planner, score, usual, engine, side) ?? []),
     families: familiesOf(wish, rules),
+    drills: drillsOf(fingered).map(({ id, title: name, how }) => ({ id, title: name, how })),
   };
 };

@@ -1,12 +1,4 @@
-import {
-  KINDS,
-  type Crossing,
-  type Direction,
-  type Distance,
-  type Motion,
-  type PatternKind,
-  type PatternSource,
-} from '@kettle-step/core';
+import { KINDS, type Crossing, type Direction, type PatternKind, type PatternSource } from '@kettle-step/core';
 import { pretty } from '../parts/words';
 
 /** What the scale room says, in one place. */
@@ -45,12 +37,16 @@ const OWN_WORDS: Partial<Record<PatternKind, string>> = {
 export const kindWords = (kind: PatternKind): string => OWN_WORDS[kind] ?? KINDS[kind].words;
 
 export const DIRECTION_WORDS: Readonly<Record<Direction, string>> = { both: 'up and down', up: 'up', down: 'down' };
-export const MOTION_WORDS: Readonly<Record<Motion, string>> = { similar: 'similar', contrary: 'contrary' };
-export const DISTANCE_WORDS: Readonly<Record<Distance, string>> = {
-  octave: 'an octave',
-  third: 'a third',
-  sixth: 'a sixth',
-  tenth: 'a tenth',
+
+/** How the hands go together: the ways of similar motion by how far apart they are, and contrary motion. */
+export const TOGETHER = ['octave', 'contrary', 'third', 'sixth', 'tenth'] as const;
+export type Together = (typeof TOGETHER)[number];
+export const TOGETHER_WORDS: Readonly<Record<Together, string>> = {
+  octave: 'similar',
+  contrary: 'contrary',
+  third: 'similar, a third apart',
+  sixth: 'similar, a sixth apart',
+  tenth: 'similar, a tenth apart',
 };
 export const INVERSION_WORDS = ['root position', 'first inversion', 'second inversion'] as const;
 

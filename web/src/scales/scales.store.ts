@@ -19,6 +19,8 @@ import {
   type PatternSheet,
   type PatternWay,
   type PatternWish,
+  type PianoPlan,
+  type Score,
 } from '@kettle-step/core';
 import { catchError, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { keep, kept } from '../parts/kept';
@@ -32,6 +34,23 @@ export type Shown =
   | { readonly kind: 'waiting' }
   | { readonly kind: 'ready'; readonly sheet: PatternSheet; readonly document: string; readonly engravable: string }
   | { readonly kind: 'refused'; readonly message: string };
+
+/** What stands on the desk of the room. */
+export interface Stage {
+  readonly score: Score;
+  readonly plan: PianoPlan;
+  readonly engravable: string;
+  /** How it is practised; empty for the pattern itself. */
+  readonly how: string;
+}
+
+/** Every finger of a plan as one that is settled. */
+const allFingers = (plan: PianoPlan): ReadonlyMap<string, Finger> =>
+  new Map(
+    SIDES.flatMap((side) => plan.hands[side].notes).flatMap(({ id, finger }): [string, Finger][] =>
+      finger === null ? [] : [[id, finger]],
+    ),
+  );
 
 const FIRST = patternWish({ tonic: 'C', kind: 'major' });
 
@@ -78,18 +97,20 @@ export class ScalesStore {
   });
   readonly way = computed((): PatternWay | undefined => this.sheet()?.[this.fingersBy()]);
 
-  private readonly locks = computed(() => {
-    const plan = this.way()?.plan;
-    return new Map(
-      SIDES.flatMap((side) => plan?.hands[side].notes ?? []).flatMap(({ id, finger }): [string, Finger][] =>
-        finger === null ? [] : [[id, finger]],
-      ),
-    );
+  /** The drill that is asked for; the pattern itself where none is. */
+  readonly drillId = signal<string | undefined>(undefined);
+  private readonly drill = signal<Stage | undefined>(undefined);
+  /** What is engraved and played: the pattern, or one of its drills. */
+  readonly stage = computed((): Stage | undefined => {
+    const [shown, way, drill] = [this.shown(), this.way(), this.drill()];
+    if (shown.kind !== 'ready' || !way) return undefined;
+    const { sheet, engravable } = shown;
+    return drill ?? { score: sheet.score, plan: way.plan, engravable, how: '' };
   });
   readonly notes = computed(() => {
-    const [sheet, way] = [this.sheet(), this.way()];
-    return sheet && way
-      ? fingeredNotes(sheet.score, way.plan, { locks: this.locks(), desk: { writing: 'every' } })
+    const stage = this.stage();
+    return stage
+      ? fingeredNotes(stage.score, stage.plan, { locks: allFingers(stage.plan), desk: { writing: 'every' } })
       : new Map<string, never>();
   });
 
@@ -106,18 +127,47 @@ export class ScalesStore {
         takeUntilDestroyed(),
       )
       .subscribe((shown) => this.shown.set(shown));
+    toObservable(this.drillId)
+      .pipe(
+        switchMap((id) =>
+          id === undefined
+            ? of(undefined)
+            : this.engine.drill(this.wish(), DEFAULT_SETTINGS, id).pipe(
+                map(({ planned: { drill, plan }, engravable }): Stage => ({
+                  score: drill.score,
+                  how: drill.how,
+                  plan,
+                  engravable,
+                })),
+                catchError((cause: unknown) => {
+                  this.problem.set(messageOf(cause));
+                  return of(undefined);
+                }),
+              ),
+        ),
+        takeUntilDestroyed(),
+      )
+      .subscribe((stage) => this.drill.set(stage));
   }
 
   /** Asks for something else; what does not go with it is put right. */
   ask(change: Partial<PatternWish>): void {
     this.asked.update((wish) => fitting({ ...wish, ...change }));
+    this.practise(undefined);
     this.problem.set('');
+  }
+
+  /** Shows one of the drills, or the pattern again. */
+  practise(id: string | undefined): void {
+    this.drillId.set(id);
+    if (id === undefined) this.drill.set(undefined);
   }
 
   /** Puts the pattern on the shelf as a piece, with the fingers that are shown settled in it. */
   putOnShelf(): Observable<Created | undefined> {
-    const [shown, way, locks] = [this.shown(), this.way(), this.locks()];
+    const [shown, way] = [this.shown(), this.way()];
     if (shown.kind !== 'ready' || !way) return of(undefined);
+    const locks = allFingers(way.plan);
     const { score, title } = shown.sheet;
     const file = new Blob([shown.document], { type: 'application/octet-stream' });
     return this.pieces.import(file, `${title}.musicxml`, { parts: [], tune: 0 }).pipe(

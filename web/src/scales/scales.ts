@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { DIRECTIONS, DISTANCES, MOTIONS, SIDES, type PatternWish, type Side } from '@kettle-step/core';
+import { DIRECTIONS, SIDES, type PatternWish, type Side } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzDrawerModule } from 'ng-zorro-antd/drawer';
@@ -22,12 +22,13 @@ import {
   aboutSource,
   crossingsOn,
   DIRECTION_WORDS,
-  DISTANCE_WORDS,
   INVERSION_WORDS,
   KIND_GROUPS,
   kindWords,
-  MOTION_WORDS,
   sourceWords,
+  TOGETHER,
+  TOGETHER_WORDS,
+  type Together,
 } from './scale-words';
 import { TogetherStrip } from './together-strip';
 import { TonicKeys } from './tonic-keys';
@@ -67,11 +68,7 @@ export class Scales {
   readonly kindWords = kindWords;
   readonly directions = DIRECTIONS;
   readonly directionWords = DIRECTION_WORDS;
-  readonly motions = MOTIONS;
-  readonly motionWords = MOTION_WORDS;
-  readonly distances = DISTANCES;
-  readonly distanceWords = DISTANCE_WORDS;
-  readonly inversionWords = INVERSION_WORDS;
+  readonly togetherWords = TOGETHER_WORDS;
   readonly handsChoices: readonly HandsChoice[] = ['both', 'right', 'left'];
   readonly sourceWords = sourceWords;
   readonly pretty = pretty;
@@ -84,9 +81,15 @@ export class Scales {
     const { sides } = this.store.wish();
     return sides.length > 1 ? 'both' : sides[0]!;
   });
-  readonly engravable = computed(() => {
-    const shown = this.store.shown();
-    return shown.kind === 'ready' ? shown.engravable : undefined;
+  readonly engravable = computed(() => this.store.stage()?.engravable);
+  readonly togetherChoices = computed((): readonly Together[] => {
+    const { isLine, isScale } = this.store.facts();
+    if (!isLine || this.handsChosen() !== 'both') return [];
+    return isScale ? TOGETHER : TOGETHER.filter((choice) => choice === 'octave' || choice === 'contrary');
+  });
+  readonly togetherChosen = computed((): Together => {
+    const { motion, distance } = this.store.wish();
+    return motion === 'contrary' ? 'contrary' : distance;
   });
 
   /** What each hand that plays has to show. */
@@ -95,8 +98,6 @@ export class Scales {
     if (!sheet || !way) return [];
     return SIDES.filter((side) => sheet.wish.sides.includes(side)).map((side) => ({
       side,
-      source: sourceWords(way.sources[side]),
-      about: aboutSource(way.sources[side]),
       learned: way.learned[side],
       crossings: [
         { words: 'Crossing up', at: crossingsOn('up', way.learned[side]?.crossings ?? []) },
@@ -104,6 +105,22 @@ export class Scales {
       ].filter(({ at }) => at !== ''),
       difference: sheet.differences.find((one) => one.side === side),
     }));
+  });
+
+  /** Where the fingers come from, once where it is the same for both hands. */
+  readonly sources = computed(() => {
+    const way = this.store.way();
+    const sides = this.store.sheet()?.wish.sides ?? [];
+    if (!way) return [];
+    const all = sides.map((side) => ({
+      side,
+      words: `Fingers ${sourceWords(way.sources[side])}`,
+      about: aboutSource(way.sources[side]),
+    }));
+    const isOne = new Set(all.map(({ words }) => words)).size === 1;
+    return isOne
+      ? all.slice(0, 1)
+      : all.map((source) => ({ ...source, words: `${this.handTitles[source.side]}: ${source.words}` }));
   });
 
   /** The keys that are played alike, and those that feel alike. */
@@ -121,20 +138,18 @@ export class Scales {
   private readonly heardTicks = computed(() => this.player.at());
   /** The stroke that is heard, from 1. */
   readonly stroke = computed(() => {
-    const [sheet, ticks] = [this.store.sheet(), this.heardTicks()];
-    if (!sheet || ticks === undefined) return undefined;
-    const onsets = [...new Set(sheet.score.notes.map(({ onsetTicks }) => onsetTicks))];
+    const [stage, ticks] = [this.store.stage(), this.heardTicks()];
+    if (!stage || ticks === undefined) return undefined;
+    const onsets = [...new Set(stage.score.notes.map(({ onsetTicks }) => onsetTicks))];
     return onsets.filter((onset) => onset <= ticks).length;
   });
   readonly hands = computed(() => {
-    const [sheet, way] = [this.store.sheet(), this.store.way()];
-    return sheet && way
-      ? handsAt(sheet.score, way.plan, this.store.notes(), { onsetTicks: this.heardTicks() ?? 0 })
-      : [];
+    const stage = this.store.stage();
+    return stage ? handsAt(stage.score, stage.plan, this.store.notes(), { onsetTicks: this.heardTicks() ?? 0 }) : [];
   });
   readonly range = computed(() => {
-    const [sheet, way] = [this.store.sheet(), this.store.way()];
-    return sheet && way ? railRange(sheet.score, way.plan) : { lowest: 48, highest: 72 };
+    const stage = this.store.stage();
+    return stage ? railRange(stage.score, stage.plan) : { lowest: 48, highest: 72 };
   });
   readonly fifths = computed(() => this.store.sheet()?.score.bars[0]?.key.fifths ?? 0);
 
@@ -142,15 +157,20 @@ export class Scales {
     pressKeys(this.commands.groups, { resting: () => this.keysOpen() });
     const transport = inject(TransportStore);
     effect(() => {
-      const [sheet, way] = [this.store.sheet(), this.store.way()];
-      transport.music.set(sheet && way && { score: sheet.score, plan: way.plan, bar: 0, fromTicks: 0 });
+      const stage = this.store.stage();
+      transport.music.set(stage && { score: stage.score, plan: stage.plan, bar: 0, fromTicks: 0 });
       // A pattern is repeated as a whole.
-      transport.loopTo.set(sheet?.score.bars.at(-1)?.number ?? null);
+      transport.loopTo.set(stage?.score.bars.at(-1)?.number ?? null);
     });
   }
 
   chooseHands(choice: HandsChoice): void {
     this.store.ask({ sides: choice === 'both' ? SIDES : [choice] });
+  }
+
+  chooseTogether(choice: Together): void {
+    if (choice === 'contrary') this.store.ask({ motion: 'contrary', distance: 'octave' });
+    else this.store.ask({ motion: 'similar', distance: choice });
   }
 
   ask(change: Partial<PatternWish>): void {

@@ -145,6 +145,11 @@ export class EngineService implements OnDestroy {
     return this.requests.ask({ kind: 'pattern', wish, settings }).pipe(only('pattern'));
   }
 
+  /** One of the drills of a pattern, with its plan. */
+  drill(wish: PatternWish, settings: Settings, drill: string): Observable<AnswerOf<'drill'>> {
+    return this.requests.ask({ kind: 'drill', wish, settings, drill }).pipe(only('drill'));
+  }
+
   ngOnDestroy(): void {
     this.requests.end();
   }

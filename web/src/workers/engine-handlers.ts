@@ -3,6 +3,7 @@ import {
   andThen,
   composeMusicXml,
   correctMusic,
+  drillOf,
   explainMusicXmlError,
   explainPatternError,
   explainRefusal,
@@ -30,7 +31,7 @@ import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } fr
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 /** Work on the open piece. */
-type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry' | 'pattern'>>;
+type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry' | 'pattern' | 'drill'>>;
 
 const read = (document: string) =>
   andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
@@ -62,15 +63,28 @@ const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer
   return { kind: 'carried', request, document: to, carried };
 };
 
+/** Music made here, with a place for a finger on every note. */
+const engravableOf = (score: Score): string => {
+  const dom = composeMusicXml(score, true);
+  writePlaceholders(dom, score);
+  return serializeMusicXml(dom);
+};
+
 const pattern = (session: EngineSession, { request, wish, settings }: Asked<'pattern'>): EngineAnswer => {
   const made = makePattern(wish);
   if (made.kind === 'error') return { kind: 'refused', request, message: explainPatternError(made.error) };
   const sheet = patternSheet(session.plannerFor(settings), made.value, completeRules(settings.rules));
   const dom = composeMusicXml(sheet.score, true);
   writeFingering(dom, planFingers(sheet.usual.plan));
-  const document = serializeMusicXml(dom);
-  writePlaceholders(dom, sheet.score);
-  return { kind: 'pattern', request, sheet, document, engravable: serializeMusicXml(dom) };
+  return { kind: 'pattern', request, sheet, document: serializeMusicXml(dom), engravable: engravableOf(sheet.score) };
+};
+
+const drill = (session: EngineSession, { request, wish, settings, drill: id }: Asked<'drill'>): EngineAnswer => {
+  const made = makePattern(wish);
+  if (made.kind === 'error') return { kind: 'refused', request, message: explainPatternError(made.error) };
+  const planned = drillOf(session.plannerFor(settings), made.value, completeRules(settings.rules), id);
+  if (!planned) return { kind: 'failed', request, message: 'This pattern has no such drill.' };
+  return { kind: 'drill', request, planned, engravable: engravableOf(planned.drill.score) };
 };
 
 const finger = async (
@@ -114,6 +128,8 @@ const handling =
         return carry(asked);
       case 'pattern':
         return pattern(session, asked);
+      case 'drill':
+        return drill(session, asked);
       default:
         if (session.score) return finger(session, asked, session.score, walk);
         return { kind: 'failed', request: asked.request, message: 'No piece is open.' };

@@ -1,0 +1,126 @@
+import { DEFAULT_HANDS, SIDES } from '../hand/hand';
+import { pitchName } from '../keyboard/pitch';
+import { createPlanner } from '../plan/planner';
+import { wordWarning } from '../plan/warning-words';
+import { DEFAULT_RULES } from '../fingering/model/rules';
+import {
+  drillOf,
+  drillsOf,
+  fingerPattern,
+  learnedOf,
+  makePattern,
+  patternWish,
+  spokenName,
+  tonicsOf,
+  type PatternKind,
+} from '.';
+
+const planner = createPlanner(DEFAULT_HANDS);
+
+const fingered = (tonic: string, kind: PatternKind, more: Partial<Parameters<typeof patternWish>[0]> = {}) => {
+  const made = makePattern(patternWish({ tonic, kind, ...more }));
+  if (made.kind === 'error') throw new Error(made.error.code);
+  return fingerPattern(planner, made.value, DEFAULT_RULES, 'handbook');
+};
+
+const named = (tonic: string, kind: PatternKind, id: string, more = {}) => {
+  const found = drillsOf(fingered(tonic, kind, more)).find((one) => one.id === id);
+  if (!found) throw new Error(`no ${id}`);
+  return found;
+};
+
+/** Bars as `C4.3 D4.1 | …`, with the finger after each note; a chord is joined by +. */
+const readOut = ({ score, fingers }: ReturnType<typeof named>, side: 'right' | 'left' = 'right'): string =>
+  score.bars
+    .map(({ index }) => {
+      const notes = score.notes.filter((note) => note.side === side && note.bar === index);
+      const onsets = [...new Set(notes.map(({ onsetTicks }) => onsetTicks))];
+      return onsets
+        .map((onset) =>
+          notes
+            .filter(({ onsetTicks }) => onsetTicks === onset)
+            .map(({ id, pitch }) => `${pitchName(pitch)}.${fingers.get(id)}`)
+            .join('+'),
+        )
+        .join(' ');
+    })
+    .join(' | ');
+
+describe('drills', () => {
+  // Common practice, no source: the three stops of a crossing.
+  it('stop three times at a crossing: on the note before, on the passing note, on the note after', () => {
+    const under = named('C', 'major', 'crossing-right-1');
+    expect(under.title).toBe('Three stops, right hand: thumb under 3, E to F (up)');
+    expect(under.how).toBe('Stop on E with the thumb already over F; stop on F with 2 ready over G; stop on G.');
+    expect(readOut(under)).toBe('D4.2 E4.3 | D4.2 E4.3 F4.1 | D4.2 E4.3 F4.1 G4.2');
+    const over = named('C', 'major', 'crossing-left-1');
+    expect(readOut(over, 'left')).toBe('F3.2 G3.1 | F3.2 G3.1 A3.3 | F3.2 G3.1 A3.3 B3.2');
+  });
+
+  it('come for exactly the crossings of the pattern, each once however many octaves there are', () => {
+    for (const tonic of tonicsOf({ kind: 'harmonic-minor', mode: 'minor' })) {
+      const two = fingered(tonic, 'harmonic-minor', { octaves: 2 });
+      for (const side of SIDES) {
+        const wanted = new Set(
+          learnedOf(two, side)!.crossings.map(
+            ({ way, from, to }) => `${spokenName(from)} to ${spokenName(to)} (${way})`,
+          ),
+        );
+        const drilled = drillsOf(two)
+          .filter(({ id }) => id.startsWith(`crossing-${side}`))
+          .map(({ title }) => title.replace(/^.*, (?=[A-G])/, ''));
+        expect(new Set(drilled)).toEqual(wanted);
+        expect(drilled).toHaveLength(wanted.size);
+      }
+    }
+  });
+
+  it('play each position as a block, and stop at its end', () => {
+    expect(readOut(named('C', 'major', 'blocks-right', { sides: ['right'] }))).toBe(
+      'C4.1+D4.2+E4.3 | F4.1+G4.2+A4.3+B4.4+C5.5',
+    );
+    expect(readOut(named('C', 'major', 'positions-left'), 'left')).toBe('C3.5 D3.4 E3.3 F3.2 G3.1 | A3.3 B3.2 C4.1');
+  });
+
+  it('put the pattern into rhythms and groups of three and four, with its own fingers', () => {
+    const long = named('G', 'major', 'long-short');
+    expect(
+      long.score.notes
+        .filter(({ side }) => side === 'right')
+        .slice(0, 3)
+        .map(({ durationTicks }) => durationTicks),
+    ).toEqual([9, 3, 9]);
+    const threes = named('G', 'major', 'threes').score.notes.filter(({ side }) => side === 'right');
+    expect(threes.slice(0, 4).map(({ articulations }) => articulations[0] ?? '')).toEqual(['accent', '', '', 'accent']);
+    const detached = named('G', 'major', 'detached');
+    expect(detached.score.notes[0]!.articulations).toEqual(['staccato']);
+    const own = fingered('G', 'major').plan.hands.right.notes.map(({ finger }) => finger);
+    const inDrill = detached.score.notes
+      .filter(({ side }) => side === 'right')
+      .map(({ id }) => detached.fingers.get(id));
+    expect(inDrill).toEqual(own);
+  });
+
+  it('fill their bars and can be played, in every key', () => {
+    for (const kind of ['major', 'arpeggio-minor'] as const)
+      for (const tonic of tonicsOf({ kind, mode: 'major' }))
+        for (const drill of drillsOf(fingered(tonic, kind, { octaves: 2 }))) {
+          const { notes, bars } = drill.score;
+          for (const note of notes) {
+            const bar = bars[note.bar]!;
+            expect(note.onsetTicks + note.durationTicks).toBeLessThanOrEqual(bar.onsetTicks + bar.lengthTicks);
+          }
+          const { warnings } = planner.plan(drill.score, { locks: drill.fingers, alternatives: 0 });
+          expect([tonic, drill.id, ...warnings.map(wordWarning)]).toEqual([tonic, drill.id]);
+        }
+  }, 60_000);
+
+  it('are none for chords, and one of them comes with its plan', () => {
+    expect(drillsOf(fingered('C', 'triads'))).toEqual([]);
+    const made = makePattern(patternWish({ tonic: 'C', kind: 'major' }));
+    if (made.kind === 'error') throw new Error(made.error.code);
+    const planned = drillOf(planner, made.value, DEFAULT_RULES, 'blocks-left')!;
+    expect(planned.plan.hands.left.notes.map(({ finger }) => finger).join('')).toBe('54321321');
+    expect(drillOf(planner, made.value, DEFAULT_RULES, 'no such')).toBeUndefined();
+  });
+});
