@@ -72,6 +72,13 @@ const VIEWS = {
     await page.locator('.engraving g.note').first().waitFor();
     await page.waitForTimeout(1500);
   },
+  'scale-room': async (page) => {
+    await page.goto(`${ADDRESS}scales`);
+    await page.getByRole('radio', { name: 'B♭', exact: true }).check({ force: true });
+    await page.keyboard.press('2');
+    await page.getByText('B flat major scale, 2 octaves').waitFor();
+    await page.waitForTimeout(1500);
+  },
   'hand-and-level': async (page) => {
     await openPiece(page, 'millrace');
     await page.keyboard.press('l');

@@ -154,6 +154,7 @@ export class ScalesStore {
   ask(change: Partial<PatternWish>): void {
     this.asked.update((wish) => fitting({ ...wish, ...change }));
     this.practise(undefined);
+    this.fingersBy.set('usual');
     this.problem.set('');
   }
 
