@@ -93,6 +93,10 @@ interface NamedKey {
   readonly mode: 'major' | 'minor';
 }
 
+/** Sharps (positive) or flats (negative) of a key by its tonic. @example fifthsOf({ step: 'E', alter: -1 }, 'major') // => -3 */
+export const fifthsOf = ({ step, alter }: Pick<Pitch, 'step' | 'alter'>, mode: NamedKey['mode']): number =>
+  'FCGDAEB'.indexOf(step) - 1 + 7 * alter - (mode === 'minor' ? 3 : 0);
+
 /** @example tonicName({ fifths: -3, mode: 'major' }) // => 'Eb' */
 export const tonicName = ({ fifths, mode }: NamedKey): string => {
   // Tonics lie a fifth apart, four letters on; the minor tonic is the sixth degree.

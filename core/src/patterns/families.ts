@@ -1,9 +1,9 @@
 import { SIDES, type Side } from '../hand/hand';
-import { midiOf } from '../keyboard/pitch';
+import { fifthsOf, midiOf } from '../keyboard/pitch';
 import { handbookFingering, type HouseRules } from './fingering';
 import { makePattern, type Pattern } from './pattern';
 import { shapeOf } from './tables';
-import { fifthsOf, keyOfTonic, modeOf, readTonic, tonicsOf, type PatternWish } from './wish';
+import { keyOfTonic, modeOf, readTonic, tonicsOf, type PatternWish } from './wish';
 
 /** The keys that are played alike: by each hand, and by both together. The key itself is one of them. */
 export interface Families {

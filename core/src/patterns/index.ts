@@ -23,7 +23,7 @@ export { handbookFingering, type HandbookFingering } from './fingering';
 export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSource } from './fingered';
 export { togetherOf, type Thumbs, type TogetherMoment } from './together';
 export { distinctTonics, familiesOf, type Families } from './families';
-export { learnedOf, type Crossing, type Learned } from './learned';
+export { countedInner, learnedOf, type Crossing, type Learned } from './learned';
 export {
   drillOf,
   patternSheet,

@@ -1,6 +1,6 @@
-import { alterInKey, letterPlace, midiOf, naturalAt, stepBeside, type Pitch } from '../keyboard/pitch';
+import { alterInKey, fifthsOf, letterPlace, midiOf, naturalAt, stepBeside, type Pitch } from '../keyboard/pitch';
 import type { Key } from '../score/score';
-import { fifthsOf, modeOf, MOST_ACCIDENTALS, type PatternKind, type PatternWish } from './wish';
+import { modeOf, MOST_ACCIDENTALS, type PatternKind, type PatternWish } from './wish';
 
 /** The notes of a pattern one above the other: rung 0 is the lowest it begins on, and each octave has as many rungs. */
 export interface Ladder {

@@ -2,7 +2,17 @@ import { DEFAULT_HANDS } from '../hand/hand';
 import { pitchName } from '../keyboard/pitch';
 import { createPlanner } from '../plan/planner';
 import { DEFAULT_RULES } from '../fingering/model/rules';
-import { familiesOf, fingerPattern, learnedOf, makePattern, patternWish, togetherOf, type PatternKind } from '.';
+import {
+  countedInner,
+  familiesOf,
+  fingerPattern,
+  learnedOf,
+  makePattern,
+  patternWish,
+  togetherOf,
+  tonicsOf,
+  type PatternKind,
+} from '.';
 
 const planner = createPlanner(DEFAULT_HANDS);
 
@@ -43,6 +53,23 @@ describe('what a hand learns from a pattern', () => {
   it('is nothing in words where chords are played, or the hand is silent', () => {
     expect(learnedOf(fingered('C', 'triads'), 'right')).toBeUndefined();
     expect(learnedOf(fingered('C', 'major', { sides: ['right'] }), 'left')).toBeUndefined();
+  });
+});
+
+describe('the inner finger by counting', () => {
+  // Craft's rule; the table was written independently of it.
+  it('agrees with the table in every arpeggio from a white key', () => {
+    for (const kind of ['arpeggio-major', 'arpeggio-minor'] as const)
+      for (const tonic of tonicsOf({ kind, mode: 'major' })) {
+        const arpeggio = fingered(tonic, kind);
+        const counted = countedInner(arpeggio.pattern, DEFAULT_RULES);
+        const inner = arpeggio.plan.hands.left.notes[1]!.finger;
+        if (tonic.length === 1)
+          expect([tonic, counted]).toEqual([tonic, expect.stringContaining(`finger is ${inner}`)]);
+        else if (tonic !== 'Cb') expect([tonic, counted]).toEqual([tonic, undefined]);
+      }
+    const always = { ...DEFAULT_RULES, arpeggioInner: 4 as const };
+    expect(countedInner(fingered('D', 'arpeggio-major').pattern, always)).toBeUndefined();
   });
 });
 

@@ -1,8 +1,10 @@
 import type { Finger, Side } from '../hand/hand';
-import type { Pitch } from '../keyboard/pitch';
+import { isBlack } from '../keyboard/geometry';
+import { midiOf, type Pitch } from '../keyboard/pitch';
 import type { FingeredPattern } from './fingered';
 import type { Stroke } from './line';
-import { spokenName } from './pattern';
+import type { HouseRules } from './fingering';
+import { spokenName, type Pattern } from './pattern';
 import { fingersByStroke } from './together';
 
 /** A thumb that passes under, or a finger that passes over it, from one note to the next. */
@@ -80,6 +82,21 @@ const spoken = (out: readonly Played[], side: Side, perOctave: number): string =
   const isLong = out.length > perOctave + 1;
   const said = isLong ? out.slice(0, perOctave + 1) : out;
   return said.map((_, at) => phrase(said, at, side)).join(', ') + (isLong ? ', and so on' : '');
+};
+
+/**
+ * How the inner finger of a left hand's triad arpeggio is told by counting; undefined where it is not: from a black key, in an
+ * inversion, or where the house always takes the same finger.
+ */
+export const countedInner = ({ wish, hands, ladder }: Pattern, { arpeggioInner }: HouseRules): string | undefined => {
+  const isTriad = wish.kind === 'arpeggio-major' || wish.kind === 'arpeggio-minor';
+  const root = hands.left.find(({ rung }) => rung === 0)?.pitches[0];
+  if (!isTriad || wish.inversion > 0 || arpeggioInner !== 'by-keys' || !root || isBlack(midiOf(root))) return undefined;
+  const third = midiOf(ladder.pitch(1, false)) - midiOf(ladder.pitch(0, false));
+  const between = Array.from({ length: third - 1 }, (_, at) => midiOf(root) + at + 1).filter((midi) => !isBlack(midi));
+  return between.length === 1
+    ? 'One white key between the first two notes, so the inner finger is 4 (two: 3).'
+    : 'Two white keys between the first two notes, so the inner finger is 3 (one: 4).';
 };
 
 /** The notes of one hand with their fingers; undefined where it is silent or plays more than one note at a time. */

@@ -138,6 +138,7 @@ describe('patterns', () => {
     };
     expect(problem({ tonic: 'H', kind: 'major' })).toContain('"H" is not a note');
     expect(problem({ tonic: 'G#', kind: 'major' })).toContain('take Ab major');
+    expect(problem({ tonic: 'E#', kind: 'chromatic' })).toContain('take F, which is the same key');
     expect(problem({ tonic: 'C', kind: 'major', octaves: 5 })).toBe('Scale: from 1 to 4 octaves.');
     expect(problem({ tonic: 'C', kind: 'arpeggio-major', inversion: 3 })).toContain('up to 2');
     expect(problem({ tonic: 'C', kind: 'triads', motion: 'contrary' })).toContain('similar motion only');

@@ -6,7 +6,7 @@ import type { Score } from '../score/score';
 import { drillsOf, type Drill } from './drills';
 import { familiesOf, type Families } from './families';
 import { fingerPattern, type FingeredPattern, type PatternSource } from './fingered';
-import { learnedOf, type Learned } from './learned';
+import { countedInner, learnedOf, type Learned } from './learned';
 import type { Pattern } from './pattern';
 import { togetherOf, type TogetherMoment } from './together';
 import type { PatternWish } from './wish';
@@ -42,6 +42,8 @@ export interface PatternSheet {
   /** Empty where both agree, or the handbook has nothing. */
   readonly differences: readonly PatternDifference[];
   readonly families: Families;
+  /** How the left hand's inner finger is told by counting white keys; null where it is not. */
+  readonly counted: string | null;
   /** Exercises for it, by name; `drillOf` gives one. */
   readonly drills: readonly Pick<Drill, 'id' | 'title' | 'how'>[];
 }
@@ -108,6 +110,7 @@ export const patternSheet = (planner: Planner, pattern: Pattern, rules: Rules): 
     engine,
     differences: SIDES.flatMap((side) => differenceOf(planner, score, usual, engine, side) ?? []),
     families: familiesOf(wish, rules),
+    counted: countedInner(pattern, rules) ?? null,
     drills: drillsOf(fingered).map(({ id, title: name, how }) => ({ id, title: name, how })),
   };
 };

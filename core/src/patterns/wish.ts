@@ -1,4 +1,13 @@
-import { alterInKey, midiOf, parsePitch, pitchClassName, respelled, STEPS, type Pitch } from '../keyboard/pitch';
+import {
+  alterInKey,
+  fifthsOf,
+  midiOf,
+  parsePitch,
+  pitchClassName,
+  respelled,
+  STEPS,
+  type Pitch,
+} from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
 import { fail, ok, type Result } from '../result';
 import type { Key } from '../score/score';
@@ -119,6 +128,7 @@ export const patternWish = (asked: Pick<PatternWish, 'tonic' | 'kind'> & Partial
 /** Why a pattern cannot be made; `explainPatternError` words it. */
 export type PatternError =
   | { readonly code: 'no-such-note'; readonly tonic: string }
+  | { readonly code: 'unusual-note'; readonly tonic: string; readonly instead: string }
   | { readonly code: 'no-such-key'; readonly tonic: string; readonly mode: Mode; readonly instead: string }
   | { readonly code: 'too-many-octaves'; readonly what: string; readonly most: number }
   | { readonly code: 'no-inversion'; readonly kind: PatternKind; readonly most: number }
@@ -132,6 +142,8 @@ export const explainPatternError = (error: PatternError): string => {
   switch (error.code) {
     case 'no-such-note':
       return `"${error.tonic}" is not a note: write a letter from A to G, with # or b where it is altered, as in F# or Eb.`;
+    case 'unusual-note':
+      return `${error.tonic} is not used as the beginning of a pattern; take ${error.instead}, which is the same key.`;
     case 'no-such-key':
       return `${error.tonic} ${error.mode} would need more than seven sharps or flats; take ${error.instead} ${error.mode}, which has the same keys.`;
     case 'too-many-octaves':
@@ -160,12 +172,7 @@ export const readTonic = (name: string): Pitch | undefined => {
   return pitch && Math.abs(pitch.alter) <= 1 ? pitch : undefined;
 };
 
-/** Sharps (positive) or flats (negative) of a key; beyond seven either way it is written nowhere. */
-export const fifthsOf = (tonic: Pick<Pitch, 'step' | 'alter'>, mode: Mode): number => {
-  const natural = 'FCGDAEB'.indexOf(tonic.step) - 1;
-  return natural + 7 * tonic.alter - (mode === 'minor' ? 3 : 0);
-};
-
+/** With more sharps or flats a key is written nowhere. */
 export const MOST_ACCIDENTALS = 7;
 const isWritten = (fifths: number): boolean => Math.abs(fifths) <= MOST_ACCIDENTALS;
 
@@ -189,10 +196,11 @@ export const tonicsOf = (wish: Pick<PatternWish, 'kind' | 'mode'>): readonly str
 const isUsual = (pitch: Pitch): boolean => pitch.alter === 0 || alterInKey(pitch.step, 5 * pitch.alter) === pitch.alter;
 
 const checkKey = (tonic: Pitch, wish: PatternWish): PatternError | undefined => {
-  if (KEYLESS.has(wish.kind)) return isUsual(tonic) ? undefined : { code: 'no-such-note', tonic: wish.tonic };
   const mode = modeOf(wish);
-  if (isWritten(fifthsOf(tonic, mode))) return undefined;
-  return { code: 'no-such-key', tonic: wish.tonic, mode, instead: pitchClassName(respelled(tonic)) };
+  const isKeyless = KEYLESS.has(wish.kind);
+  if (isKeyless ? isUsual(tonic) : isWritten(fifthsOf(tonic, mode))) return undefined;
+  const named = { tonic: wish.tonic, instead: pitchClassName(respelled(tonic)) };
+  return isKeyless ? { code: 'unusual-note', ...named } : { code: 'no-such-key', mode, ...named };
 };
 
 const checkHands = ({ kind, motion, distance, sides }: PatternWish): PatternError | undefined => {

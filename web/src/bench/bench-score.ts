@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { beatOf, pitchName } from '@kettle-step/core';
 import { beatFigure, HAND_WORDS, nameOfBar } from '../parts/words';
 import { MarkChoices } from '../score/mark-choices';
-import { scoreMarks } from '../score/score-marks';
+import { createMarksReader } from '../score/score-marks';
 import { ScoreView } from '../score/score-view';
 import { PieceSession } from '../session/piece-session';
 import { Preview } from '../session/preview';
@@ -32,9 +32,10 @@ export class BenchScore {
   readonly view = inject(BenchView);
   private readonly choices = inject(MarkChoices);
 
+  private readonly readMarks = createMarksReader();
   readonly marks = computed(() => {
     const [score, plan] = [this.session.score(), this.view.latePlan()];
-    return score && plan ? scoreMarks(score, plan, this.choices.marks()) : undefined;
+    return score && plan ? this.readMarks(score, plan, this.choices.marks()) : undefined;
   });
 
   readonly spoken = computed(() => {

@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { WritingLevel } from '@kettle-step/core';
 import { fingeredNotes } from '../score/fingered-notes';
-import { scoreMarks } from '../score/score-marks';
+import { createMarksReader } from '../score/score-marks';
 import { PieceSession } from '../session/piece-session';
 
 /** The open piece as it goes on paper. */
@@ -21,10 +21,11 @@ export class PrintStore {
     return fingeredNotes(score, solved.plan, { locks, desk: { writing: this.writing() } });
   });
 
+  private readonly readMarks = createMarksReader();
   readonly marks = computed(() => {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (this.session.state().kind !== 'ready' || !score || !solved) return undefined;
-    return scoreMarks(score, solved.plan, {
+    return this.readMarks(score, solved.plan, {
       positions: this.positions(),
       moves: this.moves(),
       reaches: false,

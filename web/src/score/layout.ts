@@ -14,6 +14,8 @@ export interface SystemLayout {
   readonly edge: Readonly<Record<Side, number>>;
   readonly bars: readonly { readonly bar: number; readonly left: number; readonly right: number }[];
   readonly right: number;
+  /** The marks that are drawn in it now, in words; whoever draws them writes it. */
+  drawn: string | undefined;
 }
 
 export interface NoteLayout {
@@ -59,7 +61,8 @@ export const layOut = (sheet: HTMLElement, drawing: Drawing, firstBar = 0): Layo
       return { bar: bar++, left: x, right: x + width };
     });
     const numbers = [...element.querySelectorAll<SVGGElement>('g.fing')];
-    return { element, bars, edge: edgesOf(element, numbers), right: Math.max(0, ...bars.map(({ right }) => right)) };
+    const right = Math.max(0, ...bars.map((one) => one.right));
+    return { element, bars, edge: edgesOf(element, numbers), right, drawn: undefined };
   });
   const notes = new Map<string, NoteLayout>();
   for (const [id, note] of drawing.notes) {

@@ -12,6 +12,7 @@ const layout = (): Layout => {
     edge: { right: 1000 + 5000 * index, left: 3000 + 5000 * index },
     bars: [0, 1].map((bar) => ({ bar: 2 * index + bar, left: 4000 * bar, right: 4000 * (bar + 1) })),
     right: 8000,
+    drawn: undefined,
   }));
   const notes = ['a', 'b'].flatMap((name, system) =>
     [0, 1, 2, 3].map((at) => {

@@ -69,19 +69,17 @@ class Sheets {
 
   /** Draws what has changed in the systems. */
   draw({ systems }: Layout): void {
-    systems.forEach(({ element }, index) => {
+    systems.forEach((system, index) => {
+      const { element } = system;
       const { text, makers } = this.marks.get(index) ?? { text: [], makers: [] };
       const told = text.join('|');
-      if (drawn.get(element) === told) return;
-      drawn.set(element, told);
+      if (system.drawn === told) return;
+      system.drawn = told;
       for (const old of [...element.children].filter((child) => child.classList.contains('mark'))) old.remove();
       element.append(...makers.map((make) => make()));
     });
   }
 }
-
-/** What is drawn in each system now. */
-const drawn = new WeakMap<SVGGElement, string>();
 
 const drawBracket = (
   bracket: Bracket,

@@ -1,9 +1,10 @@
 import { testPiece } from '../../testing/piece';
-import { scoreMarks, type Marks } from './score-marks';
+import { createMarksReader, type Marks } from './score-marks';
 
 const ALL: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
 const NONE: Marks = { positions: false, moves: false, reaches: false, checkpoints: false, 'elbow-room': false };
 
+const scoreMarks = createMarksReader();
 const { score, plan } = testPiece('( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | [C4 C5]/4');
 
 describe('marks on the score', () => {

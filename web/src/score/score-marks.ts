@@ -113,26 +113,28 @@ const marksOf = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
   };
 };
 
-/** Mostly one hand changes: the marks of the other stand as they were. */
-const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: ScoreMarks }>();
+/** Gives the marks that one likes to see of both hands. */
+export type MarksReader = (score: Score, plan: PianoPlan, wanted: Marks) => ScoreMarks;
 
-const knownMarks = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
-  const before = known.get(plan.hands[side]);
-  if (before?.score === score) return before.marks;
-  const marks = marksOf(score, plan, side);
-  known.set(plan.hands[side], { score, marks });
-  return marks;
-};
-
-/** The marks of both hands that one likes to see. */
-export const scoreMarks = (score: Score, plan: PianoPlan, wanted: Marks): ScoreMarks => {
-  const all = SIDES.map((side) => knownMarks(score, plan, side));
-  const when = <T>(on: boolean, of: (marks: ScoreMarks) => readonly T[]): readonly T[] => (on ? all.flatMap(of) : []);
-  return {
-    brackets: when(wanted.positions, ({ brackets }) => brackets),
-    moves: when(wanted.moves, ({ moves }) => moves),
-    reaches: when(wanted.reaches, ({ reaches }) => reaches),
-    checkpoints: when(wanted.checkpoints, ({ checkpoints }) => checkpoints),
-    freedom: when(wanted['elbow-room'], ({ freedom }) => freedom),
+/** A reader of its own for each view: mostly one hand changes, and the marks of the other stand as they were. */
+export const createMarksReader = (): MarksReader => {
+  const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: ScoreMarks }>();
+  const marksOfHand = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
+    const before = known.get(plan.hands[side]);
+    if (before?.score === score) return before.marks;
+    const marks = marksOf(score, plan, side);
+    known.set(plan.hands[side], { score, marks });
+    return marks;
+  };
+  return (score, plan, wanted) => {
+    const all = SIDES.map((side) => marksOfHand(score, plan, side));
+    const when = <T>(on: boolean, of: (marks: ScoreMarks) => readonly T[]): readonly T[] => (on ? all.flatMap(of) : []);
+    return {
+      brackets: when(wanted.positions, ({ brackets }) => brackets),
+      moves: when(wanted.moves, ({ moves }) => moves),
+      reaches: when(wanted.reaches, ({ reaches }) => reaches),
+      checkpoints: when(wanted.checkpoints, ({ checkpoints }) => checkpoints),
+      freedom: when(wanted['elbow-room'], ({ freedom }) => freedom),
+    };
   };
 };

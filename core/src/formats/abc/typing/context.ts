@@ -1,4 +1,4 @@
-import type { Step } from '../../../keyboard/pitch';
+import { fifthsOf, type Step } from '../../../keyboard/pitch';
 import { beatTicks, fullBarTicks, type Key, type Metre } from '../../../score/score';
 import { accidentalsIn } from '../../notation/accidentals';
 import { ABC_TICKS } from '../signs';
@@ -44,7 +44,8 @@ export const readKeyText = (text: string): Key | undefined => {
   const match = /^\s*([A-G])([#b]?)\s*([A-Za-z]*)/.exec(text);
   if (!match) return undefined;
   const [, letter = 'C', accidental = '', name = ''] = match;
-  const tonic = 'FCGDAEB'.indexOf(letter) - 1 + (accidental === '#' ? 7 : accidental === 'b' ? -7 : 0);
+  const alter = accidental === '#' ? 1 : accidental === 'b' ? -1 : 0;
+  const tonic = fifthsOf({ step: letter as Step, alter }, 'major');
   // M alone is short for major; "maj" begins with the same letter as "min".
   const mode = name === 'M' || /^maj/i.test(name) ? undefined : MODES.find(([pattern]) => pattern.test(name));
   return { fifths: tonic + (mode?.[1] ?? 0), mode: mode?.[2] ?? 'major' };
