@@ -1,30 +1,12 @@
-import { DEFAULT_HANDS, SIDES } from '../hand/hand';
+import { fingeredPattern, madePattern, planner } from '../../testing/patterns';
+import { SIDES } from '../hand/hand';
 import { pitchName } from '../keyboard/pitch';
-import { createPlanner } from '../plan/planner';
 import { wordWarning } from '../plan/warning-words';
 import { DEFAULT_RULES } from '../fingering/model/rules';
-import {
-  drillOf,
-  drillsOf,
-  fingerPattern,
-  learnedOf,
-  makePattern,
-  patternWish,
-  spokenName,
-  tonicsOf,
-  type PatternKind,
-} from '.';
-
-const planner = createPlanner(DEFAULT_HANDS);
-
-const fingered = (tonic: string, kind: PatternKind, more: Partial<Parameters<typeof patternWish>[0]> = {}) => {
-  const made = makePattern(patternWish({ tonic, kind, ...more }));
-  if (made.kind === 'error') throw new Error(made.error.code);
-  return fingerPattern(planner, made.value, DEFAULT_RULES, 'handbook');
-};
+import { drillOf, drillsOf, learnedOf, spokenName, tonicsOf, type PatternKind } from '.';
 
 const named = (tonic: string, kind: PatternKind, id: string, more = {}) => {
-  const found = drillsOf(fingered(tonic, kind, more)).find((one) => one.id === id);
+  const found = drillsOf(fingeredPattern(tonic, kind, more)).find((one) => one.id === id);
   if (!found) throw new Error(`no ${id}`);
   return found;
 };
@@ -59,7 +41,7 @@ describe('drills', () => {
 
   it('come for exactly the crossings of the pattern, each once however many octaves there are', () => {
     for (const tonic of tonicsOf({ kind: 'harmonic-minor', mode: 'minor' })) {
-      const two = fingered(tonic, 'harmonic-minor', { octaves: 2 });
+      const two = fingeredPattern(tonic, 'harmonic-minor', { octaves: 2 });
       for (const side of SIDES) {
         const wanted = new Set(
           learnedOf(two, side)!.crossings.map(
@@ -94,7 +76,7 @@ describe('drills', () => {
     expect(threes.slice(0, 4).map(({ articulations }) => articulations[0] ?? '')).toEqual(['accent', '', '', 'accent']);
     const detached = named('G', 'major', 'detached');
     expect(detached.score.notes[0]!.articulations).toEqual(['staccato']);
-    const own = fingered('G', 'major').plan.hands.right.notes.map(({ finger }) => finger);
+    const own = fingeredPattern('G', 'major').plan.hands.right.notes.map(({ finger }) => finger);
     const inDrill = detached.score.notes
       .filter(({ side }) => side === 'right')
       .map(({ id }) => detached.fingers.get(id));
@@ -104,7 +86,7 @@ describe('drills', () => {
   it('fill their bars and can be played, in every key', () => {
     for (const kind of ['major', 'arpeggio-minor'] as const)
       for (const tonic of tonicsOf({ kind, mode: 'major' }))
-        for (const drill of drillsOf(fingered(tonic, kind, { octaves: 2 }))) {
+        for (const drill of drillsOf(fingeredPattern(tonic, kind, { octaves: 2 }))) {
           const { notes, bars } = drill.score;
           for (const note of notes) {
             const bar = bars[note.bar]!;
@@ -116,11 +98,10 @@ describe('drills', () => {
   }, 60_000);
 
   it('are none for chords, and one of them comes with its plan', () => {
-    expect(drillsOf(fingered('C', 'triads'))).toEqual([]);
-    const made = makePattern(patternWish({ tonic: 'C', kind: 'major' }));
-    if (made.kind === 'error') throw new Error(made.error.code);
-    const planned = drillOf(planner, made.value, DEFAULT_RULES, 'blocks-left')!;
+    expect(drillsOf(fingeredPattern('C', 'triads'))).toEqual([]);
+    const made = madePattern({ tonic: 'C', kind: 'major' });
+    const planned = drillOf(planner, made, DEFAULT_RULES, 'blocks-left')!;
     expect(planned.plan.hands.left.notes.map(({ finger }) => finger).join('')).toBe('54321321');
-    expect(drillOf(planner, made.value, DEFAULT_RULES, 'no such')).toBeUndefined();
+    expect(drillOf(planner, made, DEFAULT_RULES, 'no such')).toBeUndefined();
   });
 });

@@ -9,6 +9,7 @@ import {
   type Source,
 } from '../handbook';
 import { midiOf } from '../keyboard/pitch';
+import { mod } from './ladder';
 import { outerFingers } from './legato-octaves';
 import type { Stroke } from './line';
 import { noteIdAt, type Pattern } from './pattern';
@@ -32,8 +33,6 @@ interface Taken {
 }
 
 export type HouseRules = Pick<Rules, 'arpeggioInner' | 'chromatic' | 'scaleEnds' | 'crossing'>;
-
-const mod = (value: number, by: number): number => ((value % by) + by) % by;
 
 const startOf = (row: RunFingering, falling: boolean): readonly Finger[] => {
   const [usual] = row.starts;

@@ -6,7 +6,7 @@ export {
   keyOfTonic,
   KINDS,
   modeOf,
-  MOST_CONTRARY_OCTAVES,
+  mostOctavesOf,
   MOTIONS,
   PATTERN_KINDS,
   patternWish,

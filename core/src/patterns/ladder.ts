@@ -10,7 +10,8 @@ export interface Ladder {
   readonly pitch: (rung: number, falling: boolean) => Pitch;
 }
 
-const mod = (value: number, by: number): number => ((value % by) + by) % by;
+/** The remainder that is never below 0: the place of a rung in its octave. */
+export const mod = (value: number, by: number): number => ((value % by) + by) % by;
 
 const raised = (pitch: Pitch): Pitch => ({ ...pitch, alter: pitch.alter + 1 });
 

@@ -1,58 +1,39 @@
-import { DEFAULT_HANDS } from '../hand/hand';
+import { fingeredPattern } from '../../testing/patterns';
 import { pitchName } from '../keyboard/pitch';
-import { createPlanner } from '../plan/planner';
 import { DEFAULT_RULES } from '../fingering/model/rules';
-import {
-  countedInner,
-  familiesOf,
-  fingerPattern,
-  learnedOf,
-  makePattern,
-  patternWish,
-  togetherOf,
-  tonicsOf,
-  type PatternKind,
-} from '.';
-
-const planner = createPlanner(DEFAULT_HANDS);
-
-const fingered = (tonic: string, kind: PatternKind, more: Partial<Parameters<typeof patternWish>[0]> = {}) => {
-  const made = makePattern(patternWish({ tonic, kind, ...more }));
-  if (made.kind === 'error') throw new Error(made.error.code);
-  return fingerPattern(planner, made.value, DEFAULT_RULES, 'handbook');
-};
+import { countedInner, familiesOf, learnedOf, patternWish, togetherOf, tonicsOf, type PatternKind } from '.';
 
 describe('what a hand learns from a pattern', () => {
   it('is said aloud as a teacher says it', () => {
-    expect(learnedOf(fingered('Bb', 'major'), 'left')!.words).toBe(
+    expect(learnedOf(fingeredPattern('Bb', 'major'), 'left')!.words).toBe(
       'B flat with 3, C with 2, thumb on D, cross 4 over to E flat, F with 3, G with 2, thumb on A, cross 3 over to B flat',
     );
-    expect(learnedOf(fingered('F', 'major'), 'right')!.words).toBe(
+    expect(learnedOf(fingeredPattern('F', 'major'), 'right')!.words).toBe(
       'thumb on F, G with 2, A with 3, B flat with 4, thumb under to C, D with 2, E with 3, F with 4',
     );
   });
 
   // Common practice, no source: 4 plays one note of the octave, and that note tells the pattern.
   it('is where the thumbs fall, and the one place of 4', () => {
-    const right = learnedOf(fingered('Eb', 'major', { octaves: 2 }), 'right')!;
+    const right = learnedOf(fingeredPattern('Eb', 'major', { octaves: 2 }), 'right')!;
     expect([right.thumbs, right.fours]).toEqual([['F', 'C'], ['B flat']]);
-    const left = learnedOf(fingered('E', 'major', { octaves: 2 }), 'left')!;
+    const left = learnedOf(fingeredPattern('E', 'major', { octaves: 2 }), 'left')!;
     expect([left.thumbs, left.fours]).toEqual([['B', 'E'], ['F sharp']]);
   });
 
   it('is which crossing comes where, up and down', () => {
-    const crossings = learnedOf(fingered('C', 'major'), 'right')!.crossings.map(
+    const crossings = learnedOf(fingeredPattern('C', 'major'), 'right')!.crossings.map(
       ({ kind, way, from, to, fromFinger, toFinger }) =>
         `${way} ${kind} ${pitchName(from)}-${pitchName(to)} ${fromFinger}-${toFinger}`,
     );
     expect(crossings).toEqual(['up thumb-under E4-F4 3-1', 'down finger-over F4-E4 1-3']);
-    const left = learnedOf(fingered('C', 'major'), 'left')!.crossings.map(({ kind, way }) => `${way} ${kind}`);
+    const left = learnedOf(fingeredPattern('C', 'major'), 'left')!.crossings.map(({ kind, way }) => `${way} ${kind}`);
     expect(left).toEqual(['up finger-over', 'down thumb-under']);
   });
 
   it('is nothing in words where chords are played, or the hand is silent', () => {
-    expect(learnedOf(fingered('C', 'triads'), 'right')).toBeUndefined();
-    expect(learnedOf(fingered('C', 'major', { sides: ['right'] }), 'left')).toBeUndefined();
+    expect(learnedOf(fingeredPattern('C', 'triads'), 'right')).toBeUndefined();
+    expect(learnedOf(fingeredPattern('C', 'major', { sides: ['right'] }), 'left')).toBeUndefined();
   });
 });
 
@@ -61,7 +42,7 @@ describe('the inner finger by counting', () => {
   it('agrees with the table in every arpeggio from a white key', () => {
     for (const kind of ['arpeggio-major', 'arpeggio-minor'] as const)
       for (const tonic of tonicsOf({ kind, mode: 'major' })) {
-        const arpeggio = fingered(tonic, kind);
+        const arpeggio = fingeredPattern(tonic, kind);
         const counted = countedInner(arpeggio.pattern, DEFAULT_RULES);
         const inner = arpeggio.plan.hands.left.notes[1]!.finger;
         if (tonic.length === 1)
@@ -69,14 +50,14 @@ describe('the inner finger by counting', () => {
         else if (tonic !== 'Cb') expect([tonic, counted]).toEqual([tonic, undefined]);
       }
     const always = { ...DEFAULT_RULES, arpeggioInner: 4 as const };
-    expect(countedInner(fingered('D', 'arpeggio-major').pattern, always)).toBeUndefined();
+    expect(countedInner(fingeredPattern('D', 'arpeggio-major').pattern, always)).toBeUndefined();
   });
 });
 
 describe('hands together', () => {
   // Common practice, no source: the pattern of C, G, D, A and E major.
   it.each(['C', 'G', 'D', 'A', 'E'])('meet in %s major on 3s, and on the thumbs where the scale goes on', (tonic) => {
-    const strip = togetherOf(fingered(tonic, 'major', { octaves: 2 }));
+    const strip = togetherOf(fingeredPattern(tonic, 'major', { octaves: 2 }));
     const up = strip.slice(0, 15);
     const threes = up.filter(({ same, right }) => same && right[0] === 3).map(({ beat }) => beat);
     expect(threes).toEqual([3, 6, 10, 13]);
@@ -89,12 +70,12 @@ describe('hands together', () => {
   });
 
   it('mirror one another in contrary motion: the same fingers all the way in C major', () => {
-    const strip = togetherOf(fingered('C', 'major', { motion: 'contrary' }));
+    const strip = togetherOf(fingeredPattern('C', 'major', { motion: 'contrary' }));
     expect(strip.every(({ same }) => same)).toBe(true);
   });
 
   it('have nothing to say about one hand alone', () => {
-    expect(togetherOf(fingered('C', 'major', { sides: ['left'] }))).toEqual([]);
+    expect(togetherOf(fingeredPattern('C', 'major', { sides: ['left'] }))).toEqual([]);
   });
 });
 

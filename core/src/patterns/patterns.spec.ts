@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { Chord, Scale } from 'tonal';
+import { madePattern, planner } from '../../testing/patterns';
 import { SIDES, type Side } from '../hand/hand';
-import { DEFAULT_HANDS } from '../hand/hand';
 import { midiOf, pitchClassName, pitchName } from '../keyboard/pitch';
-import { createPlanner } from '../plan/planner';
 import { wordWarning } from '../plan/warning-words';
 import { DEFAULT_RULES } from '../fingering/model/rules';
 import {
@@ -20,12 +19,6 @@ import {
   type PatternWish,
 } from '.';
 
-const made = (asked: Parameters<typeof patternWish>[0]): Pattern => {
-  const result = makePattern(patternWish(asked));
-  if (result.kind === 'error') throw new Error(explainPatternError(result.error));
-  return result.value;
-};
-
 const namesOf = (pattern: Pattern, side: Side = 'right'): string[] =>
   pattern.hands[side].flatMap(({ pitches }) => pitches.map(pitchName));
 
@@ -38,7 +31,7 @@ describe('patterns', () => {
     ['melodic-minor', 'melodic minor'],
   ] as const)('spell every %s as the package tonal does', (kind, name) => {
     for (const tonic of tonicsOf({ kind, mode: 'major' })) {
-      const { ladder } = made({ tonic, kind });
+      const { ladder } = madePattern({ tonic, kind });
       const ours = [0, 1, 2, 3, 4, 5, 6].map((rung) => pitchClassName(ladder.pitch(rung, false)));
       expect(ours).toEqual(Scale.get(`${tonic} ${name}`).notes);
     }
@@ -51,7 +44,7 @@ describe('patterns', () => {
     ['diminished-seventh', 'dim7'],
   ] as const)('spell every %s as the package tonal does', (kind, name) => {
     for (const tonic of tonicsOf({ kind, mode: 'major' })) {
-      const { ladder } = made({ tonic, kind });
+      const { ladder } = madePattern({ tonic, kind });
       const ours = Array.from({ length: ladder.perOctave }, (_, rung) => pitchClassName(ladder.pitch(rung, false)));
       expect(ours).toEqual(Chord.getChord(name, tonic).notes);
     }
@@ -68,7 +61,7 @@ describe('patterns', () => {
     ['C', 'diminished-seventh', 'C Eb Gb Bbb'],
     ['C#', 'diminished-seventh', 'C# E G Bb'],
   ] as const)('spell %s %s', (tonic, kind, notes) => {
-    const { ladder } = made({ tonic, kind });
+    const { ladder } = madePattern({ tonic, kind });
     const ours = Array.from({ length: ladder.perOctave }, (_, rung) => pitchClassName(ladder.pitch(rung, false)));
     expect(ours.join(' ')).toBe(notes);
   });
@@ -80,16 +73,16 @@ describe('patterns', () => {
   });
 
   it('name the key signature a pattern stands in', () => {
-    expect(made({ tonic: 'Eb', kind: 'harmonic-minor' }).ladder.key).toEqual({ fifths: -6, mode: 'minor' });
-    expect(made({ tonic: 'G', kind: 'dominant-seventh' }).ladder.key).toEqual({ fifths: 0, mode: 'major' });
-    expect(made({ tonic: 'B', kind: 'diminished-seventh' }).ladder.key).toEqual({ fifths: -3, mode: 'minor' });
+    expect(madePattern({ tonic: 'Eb', kind: 'harmonic-minor' }).ladder.key).toEqual({ fifths: -6, mode: 'minor' });
+    expect(madePattern({ tonic: 'G', kind: 'dominant-seventh' }).ladder.key).toEqual({ fifths: 0, mode: 'major' });
+    expect(madePattern({ tonic: 'B', kind: 'diminished-seventh' }).ladder.key).toEqual({ fifths: -3, mode: 'minor' });
   });
 
   it('fall in melodic minor as natural minor, and in a chromatic scale with flats', () => {
-    expect(namesOf(made({ tonic: 'A', kind: 'melodic-minor', direction: 'down' })).join(' ')).toBe(
+    expect(namesOf(madePattern({ tonic: 'A', kind: 'melodic-minor', direction: 'down' })).join(' ')).toBe(
       'A4 G4 F4 E4 D4 C4 B3 A3',
     );
-    expect(namesOf(made({ tonic: 'C', kind: 'chromatic', direction: 'down' })).slice(0, 4)).toEqual([
+    expect(namesOf(madePattern({ tonic: 'C', kind: 'chromatic', direction: 'down' })).slice(0, 4)).toEqual([
       'C5',
       'B4',
       'Bb4',
@@ -99,7 +92,7 @@ describe('patterns', () => {
 
   it('fill their bars: four bars of a scale, whatever its octaves', () => {
     for (const octaves of [1, 2, 3, 4]) {
-      const { score } = made({ tonic: 'D', kind: 'major', octaves });
+      const { score } = madePattern({ tonic: 'D', kind: 'major', octaves });
       expect(score.bars).toHaveLength(4);
       const end = Math.max(...score.notes.map(({ onsetTicks, durationTicks }) => onsetTicks + durationTicks));
       expect(end).toBe(4 * 4 * score.ticksPerQuarter);
@@ -107,26 +100,26 @@ describe('patterns', () => {
   });
 
   it('go apart in contrary motion, and stand a third, sixth or tenth apart', () => {
-    const contrary = made({ tonic: 'C', kind: 'major', motion: 'contrary', direction: 'up' });
+    const contrary = madePattern({ tonic: 'C', kind: 'major', motion: 'contrary', direction: 'up' });
     expect([namesOf(contrary), namesOf(contrary, 'left')].map((names) => [names[0], names[7]])).toEqual([
       ['C4', 'C5'],
       ['C3', 'C2'],
     ]);
     const apart = (distance: PatternWish['distance']): number => {
-      const pattern = made({ tonic: 'C', kind: 'major', distance });
+      const pattern = madePattern({ tonic: 'C', kind: 'major', distance });
       return midiOf(pattern.hands.right[0]!.pitches[0]!) - midiOf(pattern.hands.left[0]!.pitches[0]!);
     };
     expect([apart('octave'), apart('third'), apart('sixth'), apart('tenth')]).toEqual([12, 4, 8, 16]);
   });
 
   it('break chords the way the line goes', () => {
-    expect(namesOf(made({ tonic: 'C', kind: 'broken-chord' })).join(' ')).toBe(
+    expect(namesOf(madePattern({ tonic: 'C', kind: 'broken-chord' })).join(' ')).toBe(
       'C4 E4 G4 E4 G4 C5 G4 C5 E5 C5 E5 G5 G5 E5 C5 E5 C5 G4 C5 G4 E4 G4 E4 C4',
     );
   });
 
   it('have the beginner’s cadence: tonic, subdominant, tonic, dominant seventh as leading note, fourth, fifth', () => {
-    expect(namesOf(made({ tonic: 'G', kind: 'cadence' }), 'left').join(' ')).toBe(
+    expect(namesOf(madePattern({ tonic: 'G', kind: 'cadence' }), 'left').join(' ')).toBe(
       'G2 B2 D3 G2 C3 E3 G2 B2 D3 F#2 C3 D3 G2 B2 D3',
     );
   });
@@ -149,7 +142,6 @@ describe('patterns', () => {
 });
 
 describe('every pattern', () => {
-  const planner = createPlanner(DEFAULT_HANDS);
   const wishesOf = (kind: PatternKind): PatternWish[] =>
     (KINDS[kind].mode === 'asked' ? (['major', 'minor'] as const) : (['major'] as const)).flatMap((mode) =>
       tonicsOf({ kind, mode }).flatMap((tonic) =>
@@ -163,7 +155,7 @@ describe('every pattern', () => {
     'of the kind %s is playable by a medium adult hand in every key',
     (kind) => {
       for (const wish of wishesOf(kind)) {
-        const { plan, pattern } = fingerPattern(planner, made(wish), DEFAULT_RULES, 'handbook');
+        const { plan, pattern } = fingerPattern(planner, madePattern(wish), DEFAULT_RULES, 'handbook');
         expect([pattern.title, ...plan.warnings.map(wordWarning)]).toEqual([pattern.title]);
         const unfingered = SIDES.flatMap((side) => plan.hands[side].notes).filter(({ finger }) => finger === null);
         expect(unfingered).toEqual([]);

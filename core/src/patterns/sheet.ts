@@ -1,6 +1,6 @@
 import { SIDES, type Finger, type Side } from '../hand/hand';
 import type { Rules } from '../fingering/model/rules';
-import type { PianoPlan } from '../plan/plan';
+import { fingersOfHand, type PianoPlan } from '../plan/plan';
 import type { Planner } from '../plan/planner';
 import type { Score } from '../score/score';
 import { drillsOf, type Drill } from './drills';
@@ -61,9 +61,6 @@ const wayOf = (fingered: FingeredPattern): PatternWay => ({
   learned: { right: learnedOf(fingered, 'right') ?? null, left: learnedOf(fingered, 'left') ?? null },
 });
 
-const fingersOf = ({ plan }: PatternWay, side: Side): ReadonlyMap<string, Finger> =>
-  new Map(plan.hands[side].notes.flatMap(({ id, finger }) => (finger === null ? [] : [[id, finger] as const])));
-
 /** Reasons shown of one hand. */
 const MOST_REASONS = 3;
 
@@ -75,7 +72,7 @@ const differenceOf = (
   side: Side,
 ): PatternDifference | undefined => {
   if (usual.sources[side].kind === 'engine') return undefined;
-  const [book, own] = [fingersOf(usual, side), fingersOf(engine, side)];
+  const [book, own] = [fingersOfHand(usual.plan.hands[side]), fingersOfHand(engine.plan.hands[side])];
   const notes = [...book].flatMap(([id, finger]) => {
     const other = own.get(id);
     return other === undefined || other === finger ? [] : [{ id, book: finger, engine: other }];

@@ -1,4 +1,5 @@
 import type { Finger, Side } from '../hand/hand';
+import { fingersOfHand } from '../plan/plan';
 import type { FingeredPattern } from './fingered';
 import { noteIdAt } from './pattern';
 
@@ -28,7 +29,7 @@ const thumbsOf = (right: readonly Finger[], left: readonly Finger[]): Thumbs => 
 
 /** The fingers that one hand uses at each stroke of a pattern. */
 export const fingersByStroke = ({ pattern, plan }: FingeredPattern, side: Side): readonly (readonly Finger[])[] => {
-  const fingers = new Map(plan.hands[side].notes.map(({ id, finger }) => [id, finger]));
+  const fingers = fingersOfHand(plan.hands[side]);
   return pattern.hands[side].map(({ pitches }, stroke) =>
     pitches.flatMap((_, note) => fingers.get(noteIdAt(side, stroke, note)) ?? []),
   );

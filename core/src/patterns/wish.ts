@@ -1,3 +1,4 @@
+import { pitchClass } from '../keyboard/geometry';
 import {
   alterInKey,
   fifthsOf,
@@ -62,9 +63,9 @@ export interface PatternWish {
   readonly sides: readonly Side[];
 }
 
-export const MOST_OCTAVES = 4;
+const MOST_OCTAVES = 4;
 /** The hands begin an octave apart; further out the keyboard ends. */
-export const MOST_CONTRARY_OCTAVES = 2;
+const MOST_CONTRARY_OCTAVES = 2;
 
 /** What a kind of pattern is, and what can be asked of it. */
 interface KindFacts {
@@ -215,13 +216,17 @@ const checkHands = ({ kind, motion, distance, sides }: PatternWish): PatternErro
   return undefined;
 };
 
+/** The keyboard ends sooner where the hands go apart. */
+export const mostOctavesOf = ({ kind, motion }: Pick<PatternWish, 'kind' | 'motion'>): number =>
+  motion === 'contrary' ? Math.min(MOST_CONTRARY_OCTAVES, KINDS[kind].mostOctaves) : KINDS[kind].mostOctaves;
+
 /** The tonic of a wish that can be met; else why not. */
 export const checkWish = (wish: PatternWish): Result<Pitch, PatternError> => {
   const { kind, inversion, octaves } = wish;
   const tonic = readTonic(wish.tonic);
   if (!tonic) return fail({ code: 'no-such-note', tonic: wish.tonic });
-  const { inversions, mostOctaves, words } = KINDS[kind];
-  const most = wish.motion === 'contrary' ? Math.min(MOST_CONTRARY_OCTAVES, mostOctaves) : mostOctaves;
+  const { inversions, words } = KINDS[kind];
+  const most = mostOctavesOf(wish);
   if (!Number.isInteger(octaves) || octaves < 1 || octaves > most)
     return fail({ code: 'too-many-octaves', what: wish.motion === 'contrary' ? 'contrary motion' : words, most });
   if (!Number.isInteger(inversion) || inversion < 0 || inversion > inversions)
@@ -233,5 +238,5 @@ export const checkWish = (wish: PatternWish): Result<Pitch, PatternError> => {
 /** The key of the piano a tonic lies on, 0 for C. */
 export const keyOfTonic = (tonic: string): number => {
   const pitch = readTonic(tonic);
-  return pitch ? (midiOf(pitch) + 12) % 12 : -1;
+  return pitch ? pitchClass(midiOf(pitch)) : -1;
 };

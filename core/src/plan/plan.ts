@@ -45,6 +45,10 @@ export interface HandPlan {
   readonly effort: number;
 }
 
+/** The finger of each note that has one. */
+export const fingersOfHand = ({ notes }: Pick<HandPlan, 'notes'>): ReadonlyMap<string, Finger> =>
+  new Map(notes.flatMap(({ id, finger }) => (finger === null ? [] : [[id, finger] as const])));
+
 /** The finished fingering of a piece. */
 export interface PianoPlan {
   readonly hands: Readonly<Record<Side, HandPlan>>;

@@ -1,4 +1,11 @@
-import { KINDS, type Crossing, type Direction, type PatternKind, type PatternSource } from '@kettle-step/core';
+import {
+  KINDS,
+  pitchClassName,
+  type Crossing,
+  type Direction,
+  type PatternKind,
+  type PatternSource,
+} from '@kettle-step/core';
 import { pretty } from '../parts/words';
 
 /** What the scale room says, in one place. */
@@ -64,8 +71,7 @@ export const aboutSource = (source: PatternSource): string =>
     ? 'No table of the handbook has this pattern, or the engine was asked.'
     : source.source.words;
 
-const noteName = ({ step, alter }: Crossing['from']): string =>
-  pretty(step + (alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter)));
+const noteName = (pitch: Crossing['from']): string => pretty(pitchClassName(pitch));
 
 /** A crossing in a few signs and words: “E–F: 1 under 3”. */
 const crossingWords = ({ kind, from, to, fromFinger, toFinger }: Crossing): string =>

@@ -9,9 +9,10 @@ import {
   type Created,
 } from '@kettle-step/contract';
 import {
+  fingersOfHand,
   keyOfTonic,
   KINDS,
-  MOST_CONTRARY_OCTAVES,
+  mostOctavesOf,
   patternWish,
   SIDES,
   tonicsOf,
@@ -46,11 +47,7 @@ export interface Stage {
 
 /** Every finger of a plan as one that is settled. */
 const allFingers = (plan: PianoPlan): ReadonlyMap<string, Finger> =>
-  new Map(
-    SIDES.flatMap((side) => plan.hands[side].notes).flatMap(({ id, finger }): [string, Finger][] =>
-      finger === null ? [] : [[id, finger]],
-    ),
-  );
+  new Map(SIDES.flatMap((side) => [...fingersOfHand(plan.hands[side])]));
 
 const FIRST = patternWish({ tonic: 'C', kind: 'major' });
 
@@ -59,14 +56,13 @@ const lastWish = (): PatternWish => patternWishSchema.safeParse(kept('pattern'))
 
 /** A wish in which what its kind does not know is as usual, and the tonic is one the kind is written in. */
 const fitting = (wish: PatternWish): PatternWish => {
-  const { mode, mostOctaves, inversions, isLine, isScale } = KINDS[wish.kind];
+  const { mode, inversions, isLine, isScale } = KINDS[wish.kind];
   const isOne = wish.sides.length < SIDES.length;
   const motion = isLine && !isOne ? wish.motion : 'similar';
-  const most = motion === 'contrary' ? Math.min(MOST_CONTRARY_OCTAVES, mostOctaves) : mostOctaves;
   const own: PatternWish = {
     ...wish,
     mode: mode === 'asked' ? wish.mode : mode,
-    octaves: Math.min(wish.octaves, most),
+    octaves: Math.min(wish.octaves, mostOctavesOf({ kind: wish.kind, motion })),
     inversion: Math.min(wish.inversion, inversions),
     motion,
     distance: isScale && !isOne && motion === 'similar' ? wish.distance : 'octave',
