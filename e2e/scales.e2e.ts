@@ -49,8 +49,35 @@ test('a scale is chosen, heard, read and put on the shelf and on paper, by the k
   await page.goBack();
   await expect(title(page)).toHaveText('E flat harmonic minor scale, 2 octaves');
   await page.keyboard.press('o');
-  await expect(page).toHaveURL(/print$/);
+  await expect(page).toHaveURL(/scales\/paper$/);
+  const paper = page.getByLabel('Page 1 of 1');
+  await expect(paper).toContainText('E flat harmonic minor scale, 2 octaves');
+  await expect(paper.locator('g.note')).toHaveCount(58);
+  await expect(paper.getByRole('list', { name: 'Hands together, stroke by stroke' })).toBeVisible();
+  await expect(paper).toContainText('cross 4 over to G flat');
+});
+
+test('a booklet of keys is laid on numbered pages, and can be stopped on the way', async ({ page, studio }) => {
+  await page.goto(`${studio.address}scales/paper`);
   await expect(page.getByLabel('Page 1 of 1')).toBeVisible();
+  const what = page.getByRole('combobox', { name: 'What' });
+  await what.selectOption({ label: 'keys both hands play alike (5)' });
+  for (const [index, key] of ['C', 'D', 'E', 'G', 'A'].entries())
+    await expect(page.getByLabel(`Page ${index + 1} of 5`)).toContainText(`${key} major scale, one octave`);
+  await expectNoViolations(page);
+
+  await what.selectOption({ label: 'all keys (12)' });
+  await expect(page.getByRole('status')).toContainText('of 12');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByRole('status')).toContainText('Stopped after');
+  await expect(page.getByRole('button', { name: 'Print or save as PDF' })).toBeVisible();
+
+  // Drills go on under their pattern.
+  await what.selectOption({ label: 'this pattern' });
+  await expect(page.getByLabel('Page 1 of 1')).toBeVisible();
+  await what.selectOption({ index: 1 });
+  const table = page.locator('.paper .drill', { hasText: 'On the table top' });
+  await expect(table.locator('g.note').first()).toBeVisible();
 });
 
 test('the handbook’s fingers and the engine’s stand side by side, and a key leads to the keys that are like it', async ({
@@ -61,8 +88,15 @@ test('the handbook’s fingers and the engine’s stand side by side, and a key 
   await page.getByRole('radio', { name: 'diminished seventh' }).check({ force: true });
   const reading = page.getByRole('complementary', { name: 'What the hand learns' });
   await expect(reading).toContainText('from the handbook');
-  await page.getByRole('button', { name: 'Engine’s fingers (E)' }).click();
+  await page.getByRole('button', { name: 'Compare fingers (E)' }).click();
   await expect(reading).toContainText('Fingers worked out by the engine');
+  await page.keyboard.press('e');
+  await expect(page.locator('ks-score-view')).toHaveCount(2);
+  await expect(page.getByText('The engine’s fingers; those that differ are framed')).toBeVisible();
+  await expect(page.locator('ks-score-view').last().locator('g.fing.teacher').first()).toBeVisible();
+  await page.keyboard.press('e');
+  await expect(page.locator('ks-score-view')).toHaveCount(1);
+
   await page.getByRole('radio', { name: 'major', exact: true }).first().check({ force: true });
   await page.getByRole('combobox', { name: 'Practise' }).selectOption({ label: 'Blocks, left hand' });
   await expect(page.getByText('All notes of a position at once')).toBeVisible();
@@ -70,8 +104,13 @@ test('the handbook’s fingers and the engine’s stand side by side, and a key 
   await page.getByRole('combobox', { name: 'Practise' }).selectOption({ label: 'the whole pattern' });
   await expect(page.locator('ks-score-view g.note')).toHaveCount(30);
 
+  await page.getByRole('combobox', { name: 'Practise' }).selectOption({ label: 'Right hand louder' });
+  await expect(page.getByRole('button', { name: 'left hand: soft' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Practise' }).selectOption({ label: 'the whole pattern' });
+  await expect(page.getByRole('button', { name: 'left hand: on' })).toBeVisible();
+
   await page.getByRole('radio', { name: 'thirds' }).check({ force: true });
-  await expect(page.getByRole('button', { name: 'Engine’s fingers (E)' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Compare fingers (E)' })).toHaveCount(0);
 
   await page.getByRole('radio', { name: 'chromatic' }).check({ force: true });
   await page.getByRole('radio', { name: 'G♯' }).check({ force: true });

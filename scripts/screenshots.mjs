@@ -79,6 +79,14 @@ const VIEWS = {
     await page.getByText('B flat major scale, 2 octaves').waitFor();
     await page.waitForTimeout(1500);
   },
+  booklet: async (page) => {
+    await page.goto(`${ADDRESS}scales`);
+    await page.getByRole('radio', { name: 'B♭', exact: true }).check({ force: true });
+    await page.getByText('B flat major scale, one octave').waitFor();
+    await page.keyboard.press('o');
+    await page.locator('.paper g.fing').first().waitFor();
+    await page.waitForTimeout(500);
+  },
   'hand-and-level': async (page) => {
     await openPiece(page, 'millrace');
     await page.keyboard.press('l');

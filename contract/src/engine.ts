@@ -3,7 +3,8 @@ import type {
   Comparison,
   HandPlan,
   Margin,
-  PatternSheet,
+  PatternMusic,
+  PatternReading,
   PianoPlan,
   PlannedDrill,
   Score,
@@ -55,9 +56,16 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   }),
   /** Carries decisions from one document to another of the same music. */
   z.object({ kind: z.literal('carry'), request: z.number(), from: z.string(), to: z.string(), ...decided }),
-  /** A scale, an arpeggio or another pattern with all that is shown of it; the open piece stays as it is. */
+  /** A scale, an arpeggio or another pattern: its music; the open piece stays as it is. */
   z.object({
     kind: z.literal('pattern'),
+    request: z.number(),
+    wish: patternWishSchema,
+    settings: deskSchema.shape.settings,
+  }),
+  /** What is read beside it. */
+  z.object({
+    kind: z.literal('pattern-reading'),
     request: z.number(),
     wish: patternWishSchema,
     settings: deskSchema.shape.settings,
@@ -101,11 +109,12 @@ export type EngineAnswer =
   | {
       readonly kind: 'pattern';
       readonly request: number;
-      readonly sheet: PatternSheet;
+      readonly music: PatternMusic;
       /** The music with the usual fingers printed in it. */
       readonly document: string;
       readonly engravable: string;
     }
+  | { readonly kind: 'pattern-reading'; readonly request: number; readonly reading: PatternReading }
   | { readonly kind: 'drill'; readonly request: number; readonly planned: PlannedDrill; readonly engravable: string }
   /** The music stays as it is, for a reason the teacher can mend. */
   | { readonly kind: 'refused'; readonly request: number; readonly message: string }

@@ -9,6 +9,7 @@ import {
   type Source,
 } from '../handbook';
 import { midiOf } from '../keyboard/pitch';
+import { exerciseOf } from './exercises';
 import { mod } from './ladder';
 import { outerFingers } from './legato-octaves';
 import type { Stroke } from './line';
@@ -112,6 +113,8 @@ const found = (pattern: Pattern, side: Side, rules: HouseRules): Found | undefin
   const { wish, hands } = pattern;
   const strokes = hands[side];
   const common = (taken: readonly Taken[]): Found => ({ taken, source: COMMON_PRACTICE });
+  const exercise = exerciseOf(wish, side);
+  if (exercise) return common(exercise.map(({ finger }) => ({ fingers: [finger] })));
   switch (wish.kind) {
     case 'five-finger-major':
     case 'five-finger-minor':

@@ -18,7 +18,7 @@ export {
   type PatternKind,
   type PatternWish,
 } from './wish';
-export { makePattern, noteIdAt, spokenName, type Pattern } from './pattern';
+export { makePattern, noteIdAt, patternOf, spokenName, type Pattern } from './pattern';
 export { handbookFingering, type HandbookFingering } from './fingering';
 export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSource } from './fingered';
 export { togetherOf, type Thumbs, type TogetherMoment } from './together';
@@ -26,10 +26,12 @@ export { distinctTonics, familiesOf, type Families } from './families';
 export { countedInner, learnedOf, type Crossing, type Learned } from './learned';
 export {
   drillOf,
-  patternSheet,
+  patternMusic,
+  patternReading,
   type PatternDifference,
-  type PatternSheet,
+  type PatternMusic,
+  type PatternReading,
   type PatternWay,
   type PlannedDrill,
 } from './sheet';
-export { drillsOf, type Drill } from './drills';
+export { drillsOf, type Drill, type DrillMusic, type Refinger } from './drills';

@@ -42,6 +42,7 @@ const namesUnder = (played: readonly Played[], finger: Finger): readonly string[
 
 /** Going outward the fingers count up; a thumb that comes after another finger has gone under it, and inward the other way round. */
 export const crossingBetween = (from: Played, to: Played, side: Side): Crossing | undefined => {
+  if (to.stroke.rung === from.stroke.rung) return undefined;
   const rises = to.stroke.rung > from.stroke.rung;
   const outward = rises === (side === 'right');
   const ends = {

@@ -1,5 +1,6 @@
 import { midiOf, type Pitch } from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
+import { exerciseOf } from './exercises';
 import type { Ladder } from './ladder';
 import type { Distance, PatternKind, PatternWish } from './wish';
 
@@ -49,7 +50,7 @@ const OFFSETS: Readonly<Record<Distance, Readonly<Record<Side, number>>>> = {
   tenth: { right: 2, left: 0 },
 };
 
-const strokeAt = (ladder: Ladder, { rung, falling }: Step, above: readonly number[]): Stroke => ({
+const strokeAt = (ladder: Ladder, { rung, falling }: Step, above: readonly number[] = [0]): Stroke => ({
   pitches: above.map((by) => ladder.pitch(rung + by, falling)),
   rung,
   falling,
@@ -98,9 +99,11 @@ const endsOf = (wish: PatternWish, ladder: Ladder, side: Side): readonly [number
 /** What one hand plays, stroke by stroke. */
 export const strokesOf = (wish: PatternWish, ladder: Ladder, side: Side): readonly Stroke[] => {
   if (wish.kind === 'cadence') return cadence(ladder);
+  const exercise = exerciseOf(wish, side);
+  if (exercise) return exercise.map((step) => strokeAt(ladder, step));
   const [first, last] = endsOf(wish, ladder, side);
   const steps = path(first, last, wish.direction === 'both');
-  if (wish.kind !== 'broken-chord') return steps.map((step) => strokeAt(ladder, step, TOGETHER[wish.kind] ?? [0]));
+  if (wish.kind !== 'broken-chord') return steps.map((step) => strokeAt(ladder, step, TOGETHER[wish.kind]));
   // Figures do not share their last and first note: the top one is played both ways.
   const figures = wish.direction === 'both' ? [...walk(first, last), ...walk(last, first)] : steps;
   return figures.flatMap((step) => broken(ladder, step, wish.figure));

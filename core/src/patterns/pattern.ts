@@ -1,11 +1,19 @@
 import { SIDES, type Side } from '../hand/hand';
 import { pitchClassName, type Pitch } from '../keyboard/pitch';
-import { andThen, ok, type Result } from '../result';
-import { layBars, noteOf } from '../score/build';
-import { inTimeOrder, type Metre, type Note, type Score } from '../score/score';
+import { andThen, ContractError, ok, type Result } from '../result';
+import { noteOf, scoreOf } from '../score/build';
+import type { Metre, Note, Score } from '../score/score';
 import { ladderOf, type Ladder } from './ladder';
 import { strokesOf, tonicOctaves, type Stroke } from './line';
-import { checkWish, KINDS, modeOf, type PatternError, type PatternKind, type PatternWish } from './wish';
+import {
+  checkWish,
+  explainPatternError,
+  KINDS,
+  modeOf,
+  type PatternError,
+  type PatternKind,
+  type PatternWish,
+} from './wish';
 
 /** A pattern as music: a score like any piece, and what each hand plays in it. */
 export interface Pattern {
@@ -17,8 +25,8 @@ export interface Pattern {
   readonly ladder: Ladder;
 }
 
-/** Divides into triplets and sixteenths. */
-const TICKS = 12;
+/** Ticks of a quarter: divides into triplets and sixteenths. */
+export const TICKS = 12;
 
 const FOUR: Metre = { beats: 4, beatType: 4 };
 const THREE: Metre = { beats: 3, beatType: 4 };
@@ -58,6 +66,12 @@ const rhythmOf = ({ kind, octaves, figure }: PatternWish): Rhythm => {
       return rhythm(FOUR, quicker);
     case 'legato-octaves':
       return rhythm(FOUR, 1);
+    case 'repeated-notes':
+      return figure === 3 ? rhythm(SIX, 1 / 2) : rhythm(FOUR, 1 / 4);
+    case 'trills':
+      return rhythm(FOUR, 1 / 4);
+    case 'thumb-crossings':
+      return rhythm(FOUR, 1 / 2);
     default:
       return rhythm(FOUR, SCALE_QUARTERS[octaves - 1]!);
   }
@@ -132,22 +146,17 @@ export const makePattern = (wish: PatternWish): Result<Pattern, PatternError> =>
       wish.sides.includes(side) ? strokesOf(wish, ladderOf({ ...tonic, octave: octaves[side] }, wish), side) : [];
     const hands = { right: handOf('right'), left: handOf('left') };
     const beat = rhythmOf(wish);
-    const notes = SIDES.flatMap((side) => notesOf(side, hands[side], beat)).sort(inTimeOrder);
+    const notes = SIDES.flatMap((side) => notesOf(side, hands[side], beat));
     const ladder = ladderOf(tonic, wish);
-    const bars = (notes[notes.length - 1]?.bar ?? 0) + 1;
+    const count = Math.max(...notes.map(({ bar }) => bar)) + 1;
     const title = titleOf(tonic, wish);
-    const score: Score = {
-      title,
-      composer: '',
-      ticksPerQuarter: TICKS,
-      bars: layBars(
-        Array.from({ length: bars }, () => ({ metre: beat.metre, key: ladder.key })),
-        TICKS,
-      ),
-      notes,
-      slurs: [],
-      marks: [],
-      issues: [],
-    };
+    const score = scoreOf(title, TICKS, { metre: beat.metre, key: ladder.key, count }, notes);
     return ok({ wish: { ...wish, tonic: pitchClassName(tonic) }, title, score, hands, ladder });
   });
+
+/** A pattern that is known to be possible; fails loudly where it is not. */
+export const patternOf = (wish: PatternWish): Pattern => {
+  const made = makePattern(wish);
+  if (made.kind === 'error') throw new ContractError(explainPatternError(made.error));
+  return made.value;
+};

@@ -4,10 +4,11 @@ import { fingersOfHand, type PianoPlan } from '../plan/plan';
 import type { Planner } from '../plan/planner';
 import type { Score } from '../score/score';
 import { drillsOf, type Drill } from './drills';
+import { exerciseOf } from './exercises';
 import { familiesOf, type Families } from './families';
 import { fingerPattern, type FingeredPattern, type PatternSource } from './fingered';
 import { countedInner, learnedOf, type Learned } from './learned';
-import type { Pattern } from './pattern';
+import { patternOf, type Pattern } from './pattern';
 import { togetherOf, type TogetherMoment } from './together';
 import type { PatternWish } from './wish';
 
@@ -31,26 +32,30 @@ export interface PatternDifference {
   readonly reasons: readonly string[];
 }
 
-/** Everything a teacher is shown of a pattern. */
-export interface PatternSheet {
+/** A pattern as it is engraved and played. */
+export interface PatternMusic {
   readonly wish: PatternWish;
   readonly title: string;
   readonly score: Score;
   /** The handbook's fingers where a table has the pattern, else the engine's. */
   readonly usual: PatternWay;
+  /** How the left hand's inner finger is told by counting white keys; null where it is not. */
+  readonly counted: string | null;
+}
+
+/** What is read beside the music of a pattern. */
+export interface PatternReading {
   readonly engine: PatternWay;
   /** Empty where both agree, or the handbook has nothing. */
   readonly differences: readonly PatternDifference[];
   readonly families: Families;
-  /** How the left hand's inner finger is told by counting white keys; null where it is not. */
-  readonly counted: string | null;
   /** Exercises for it, by name; `drillOf` gives one. */
   readonly drills: readonly Pick<Drill, 'id' | 'title' | 'how'>[];
 }
 
 /** A drill with its plan. */
-export interface PlannedDrill {
-  readonly drill: Drill;
+export interface PlannedDrill extends Pick<Drill, 'id' | 'title' | 'how' | 'soft'> {
+  readonly score: Score;
   readonly plan: PianoPlan;
 }
 
@@ -66,12 +71,13 @@ const MOST_REASONS = 3;
 
 const differenceOf = (
   planner: Planner,
-  score: Score,
+  { score, wish }: Pattern,
   usual: PatternWay,
   engine: PatternWay,
   side: Side,
 ): PatternDifference | undefined => {
-  if (usual.sources[side].kind === 'engine') return undefined;
+  // The fingers of an exercise are what is practised.
+  if (usual.sources[side].kind === 'engine' || exerciseOf(wish, side)) return undefined;
   const [book, own] = [fingersOfHand(usual.plan.hands[side]), fingersOfHand(engine.plan.hands[side])];
   const notes = [...book].flatMap(([id, finger]) => {
     const other = own.get(id);
@@ -87,27 +93,40 @@ const differenceOf = (
   return { side, notes, effortMore: Math.round(effortMore * 10) / 10, reasons };
 };
 
+const usualOf = (planner: Planner, pattern: Pattern, rules: Rules): FingeredPattern =>
+  fingerPattern(planner, pattern, rules, 'handbook');
+
+const drillsFor = (planner: Planner, pattern: Pattern, rules: Rules): readonly Drill[] =>
+  drillsOf(usualOf(planner, pattern, rules), (change) =>
+    usualOf(planner, patternOf({ ...pattern.wish, ...change }), rules),
+  );
+
 /** One of the drills of a pattern, by its usual fingers; undefined where it has none of that name. */
 export const drillOf = (planner: Planner, pattern: Pattern, rules: Rules, id: string): PlannedDrill | undefined => {
-  const drill = drillsOf(fingerPattern(planner, pattern, rules, 'handbook')).find((one) => one.id === id);
-  return drill && { drill, plan: planner.plan(drill.score, { locks: drill.fingers, alternatives: 0 }) };
+  const drill = drillsFor(planner, pattern, rules).find((one) => one.id === id);
+  if (!drill) return undefined;
+  const { title, how, soft, make } = drill;
+  const { score, fingers } = make();
+  return { id, title, how, soft, score, plan: planner.plan(score, { locks: fingers, alternatives: 0 }) };
 };
 
-/** Works out all that is shown of a pattern. */
-export const patternSheet = (planner: Planner, pattern: Pattern, rules: Rules): PatternSheet => {
-  const { wish, title, score } = pattern;
-  const fingered = fingerPattern(planner, pattern, rules, 'handbook');
-  const usual = wayOf(fingered);
+/** The music of a pattern with its usual fingers: what is wanted first. */
+export const patternMusic = (planner: Planner, pattern: Pattern, rules: Rules): PatternMusic => ({
+  wish: pattern.wish,
+  title: pattern.title,
+  score: pattern.score,
+  usual: wayOf(usualOf(planner, pattern, rules)),
+  counted: countedInner(pattern, rules) ?? null,
+});
+
+/** What is read beside it: the engine's way, where it differs, the keys that are alike, and the drills. */
+export const patternReading = (planner: Planner, pattern: Pattern, rules: Rules): PatternReading => {
+  const usual = wayOf(usualOf(planner, pattern, rules));
   const engine = wayOf(fingerPattern(planner, pattern, rules, 'engine'));
   return {
-    wish,
-    title,
-    score,
-    usual,
     engine,
-    differences: SIDES.flatMap((side) => differenceOf(planner, score, usual, engine, side) ?? []),
-    families: familiesOf(wish, rules),
-    counted: countedInner(pattern, rules) ?? null,
-    drills: drillsOf(fingered).map(({ id, title: name, how }) => ({ id, title: name, how })),
+    differences: SIDES.flatMap((side) => differenceOf(planner, pattern, usual, engine, side) ?? []),
+    families: familiesOf(pattern.wish, rules),
+    drills: drillsFor(planner, pattern, rules).map(({ id, title, how }) => ({ id, title, how })),
   };
 };

@@ -33,6 +33,9 @@ export const PATTERN_KINDS = [
   'double-thirds',
   'double-sixths',
   'legato-octaves',
+  'repeated-notes',
+  'trills',
+  'thumb-crossings',
 ] as const;
 export type PatternKind = (typeof PATTERN_KINDS)[number];
 
@@ -58,7 +61,7 @@ export interface PatternWish {
   readonly direction: Direction;
   readonly motion: Motion;
   readonly distance: Distance;
-  /** Notes of each figure of a broken chord. */
+  /** Notes of each figure of a broken chord, or strokes of each repeated note. */
   readonly figure: 3 | 4;
   readonly sides: readonly Side[];
 }
@@ -78,6 +81,10 @@ interface KindFacts {
   readonly isLine: boolean;
   /** Hands can play a third, sixth or tenth apart. */
   readonly isScale: boolean;
+  /** It can go up, down, or both; what cannot has its own way to go. */
+  readonly hasDirection: boolean;
+  /** Its figures have three notes or four. */
+  readonly hasFigure: boolean;
 }
 
 const facts = (words: string, mode: KindFacts['mode'], more: Partial<KindFacts> = {}): KindFacts => ({
@@ -87,6 +94,8 @@ const facts = (words: string, mode: KindFacts['mode'], more: Partial<KindFacts> 
   mostOctaves: MOST_OCTAVES,
   isLine: false,
   isScale: false,
+  hasDirection: true,
+  hasFigure: false,
   ...more,
 });
 const LINE = { isLine: true };
@@ -104,13 +113,16 @@ export const KINDS: Readonly<Record<PatternKind, KindFacts>> = {
   'arpeggio-minor': facts('arpeggio', 'minor', { ...LINE, inversions: 2 }),
   'dominant-seventh': facts('dominant seventh', 'major', LINE),
   'diminished-seventh': facts('diminished seventh', 'major', LINE),
-  'broken-chord': facts('broken chord', 'asked', { mostOctaves: 2 }),
+  'broken-chord': facts('broken chord', 'asked', { mostOctaves: 2, hasFigure: true }),
   triads: facts('triads with inversions', 'asked', { mostOctaves: 2 }),
   'octave-chords': facts('four-note chords', 'asked', { mostOctaves: 2 }),
-  cadence: facts('cadence', 'asked', { mostOctaves: 1 }),
+  cadence: facts('cadence', 'asked', { mostOctaves: 1, hasDirection: false }),
   'double-thirds': facts('scale in thirds', 'asked', { mostOctaves: 2 }),
   'double-sixths': facts('scale in sixths', 'asked', { mostOctaves: 2 }),
   'legato-octaves': facts('legato octaves', 'asked', { mostOctaves: 2 }),
+  'repeated-notes': facts('repeated notes', 'asked', { mostOctaves: 1, hasFigure: true }),
+  trills: facts('trills', 'asked', { mostOctaves: 1, hasDirection: false }),
+  'thumb-crossings': facts('thumb crossings', 'asked', { ...LINE, mostOctaves: 1 }),
 };
 
 /** Left out, everything is as a first lesson has it. */
@@ -134,6 +146,7 @@ export type PatternError =
   | { readonly code: 'too-many-octaves'; readonly what: string; readonly most: number }
   | { readonly code: 'no-inversion'; readonly kind: PatternKind; readonly most: number }
   | { readonly code: 'no-contrary'; readonly kind: PatternKind }
+  | { readonly code: 'no-direction'; readonly kind: PatternKind }
   | { readonly code: 'no-distance'; readonly kind: PatternKind }
   | { readonly code: 'one-hand'; readonly what: 'contrary motion' | 'a distance between the hands' }
   | { readonly code: 'contrary-distance' };
@@ -155,6 +168,8 @@ export const explainPatternError = (error: PatternError): string => {
         : `${named(error.kind)}: begins in root position (0) or an inversion up to ${error.most}.`;
     case 'no-contrary':
       return `${named(error.kind)}: similar motion only.`;
+    case 'no-direction':
+      return `${named(error.kind)}: there is no direction to choose; leave it out.`;
     case 'no-distance':
       return `Only major and minor scales are played a third, sixth or tenth apart, not ${KINDS[error.kind].words}.`;
     case 'one-hand':
@@ -231,6 +246,7 @@ export const checkWish = (wish: PatternWish): Result<Pitch, PatternError> => {
     return fail({ code: 'too-many-octaves', what: wish.motion === 'contrary' ? 'contrary motion' : words, most });
   if (!Number.isInteger(inversion) || inversion < 0 || inversion > inversions)
     return fail({ code: 'no-inversion', kind, most: inversions });
+  if (wish.direction !== 'both' && !KINDS[kind].hasDirection) return fail({ code: 'no-direction', kind });
   const problem = checkKey(tonic, wish) ?? checkHands(wish);
   return problem ? fail(problem) : ok(tonic);
 };

@@ -1,6 +1,6 @@
 import type { Side } from '../hand/hand';
 import { midiOf } from '../keyboard/pitch';
-import { fullBarTicks, type Bar, type Note } from './score';
+import { fullBarTicks, inTimeOrder, type Bar, type Note, type Score } from './score';
 
 /** A bar as it is said; what is left out is as usual: a full bar, counted on, without repeats. */
 export type SaidBar = Pick<Bar, 'metre' | 'key'> &
@@ -53,4 +53,24 @@ export const noteOf = (said: SaidNote): Note => ({
   tuplet: null,
   printed: [],
   ...said,
+});
+
+/** Music that is made here: bars that are all alike, and their notes. It has no slurs and no marks. */
+export const scoreOf = (
+  title: string,
+  ticksPerQuarter: number,
+  { metre, key, count }: Pick<Bar, 'metre' | 'key'> & { readonly count: number },
+  notes: readonly Note[],
+): Score => ({
+  title,
+  composer: '',
+  ticksPerQuarter,
+  bars: layBars(
+    Array.from({ length: count }, () => ({ metre, key })),
+    ticksPerQuarter,
+  ),
+  notes: [...notes].sort(inTimeOrder),
+  slurs: [],
+  marks: [],
+  issues: [],
 });

@@ -11,6 +11,10 @@ export const MARGIN_MM = 12;
 export const HEAD_MM = 24;
 export const FOOT_MM = 9;
 
+/** Staff sizes, percent of the engraver's own: 7 mm as printed music has it, and 10 mm for eyes that need it. */
+export const MUSIC_SIZES = { normal: 36, large: 52 } as const;
+export type MusicSize = keyof typeof MUSIC_SIZES;
+
 /** CSS pixels to a millimetre (CSS Values 3: 96 to an inch of 25.4 mm). */
 export const PX_PER_MM = 96 / 25.4;
 

@@ -31,15 +31,13 @@ import { indexDrawing, paintFingers, showPages } from '../score/drawing';
 import { layOut } from '../score/layout';
 import { drawMarks } from '../score/marks-drawing';
 import { Fill } from '../paper/fill';
-import { musicWidthPx, PAPERS, paginate, type Paper } from '../paper/pages';
+import { layOnPages } from '../paper/lay-out';
+import { MUSIC_SIZES, musicWidthPx, type MusicSize, type Paper } from '../paper/pages';
+import { PaperChoice } from '../paper/paper-choice';
 import { fontRule, offer, pngFile, sizeOf, svgFile } from '../paper/picture';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
 import { PrintStore } from './print.store';
-
-/** Staff sizes, percent of the engraver's own: 7 mm as printed music has it, and 10 mm for eyes that need it. */
-const SIZES = { normal: 36, large: 52 } as const;
-type Size = keyof typeof SIZES;
 
 const WRITING_WORDS: Readonly<Record<WritingLevel, string>> = {
   every: 'every note',
@@ -59,6 +57,7 @@ const WRITING_WORDS: Readonly<Record<WritingLevel, string>> = {
     NzInputModule,
     NzRadioModule,
     NzSpinModule,
+    PaperChoice,
     PlaceHead,
   ],
   providers: [PrintStore],
@@ -78,10 +77,9 @@ export class Print {
   readonly id = input.required<string>();
 
   readonly paper = signal<Paper>('A4');
-  readonly size = signal<Size>('normal');
+  readonly size = signal<MusicSize>('normal');
   readonly student = linkedSignal(() => this.session.piece()?.student ?? '');
   readonly date = signal(dayInWords(new Date()));
-  readonly papers = Object.keys(PAPERS) as readonly Paper[];
   readonly levels = WRITING_LEVELS;
   readonly writingWords = WRITING_WORDS;
   readonly failure = signal<string | undefined>(undefined);
@@ -95,7 +93,7 @@ export class Print {
   private readonly engraving = computed(() => {
     const engravable = this.session.engravable();
     if (this.session.state().kind !== 'ready' || engravable === undefined) return undefined;
-    return { engravable, paper: this.paper(), scale: SIZES[this.size()] };
+    return { engravable, paper: this.paper(), scale: MUSIC_SIZES[this.size()] };
   });
 
   private readonly drawn = computed(() => {
@@ -130,12 +128,11 @@ export class Print {
           const drawing = indexDrawing(bench);
           paintFingers(drawing, notes);
           drawMarks(layOut(bench, drawing), marks);
-          return this.onPages(bench, paper);
+          return layOnPages([...bench.querySelectorAll<HTMLElement>('.page')], paper);
         }),
         takeUntilDestroyed(inject(DestroyRef)),
       )
       .subscribe((pages) => this.pages.set(pages));
-    effect((onCleanup) => onCleanup(this.setPaper(this.paper())));
   }
 
   /** Gives some bars, as they are on the page, as a picture. */
@@ -146,7 +143,7 @@ export class Print {
     const bars = this.barsOfPicture(score);
     this.failure.set(undefined);
     this.engraver
-      .engraveWhole(engravable, musicWidthPx(this.paper()), SIZES[this.size()], bars)
+      .engraveWhole(engravable, musicWidthPx(this.paper()), MUSIC_SIZES[this.size()], bars)
       .pipe(
         switchMap(async ([drawing]) => {
           showPages(holder, drawing ? [drawing] : []);
@@ -177,20 +174,5 @@ export class Print {
     const from = first < 0 ? 0 : first;
     const to = last < 0 ? bars.length - 1 : last;
     return [Math.min(from, to) + 1, Math.max(from, to) + 1];
-  }
-
-  private onPages(bench: HTMLElement, paper: Paper): readonly (readonly HTMLElement[])[] {
-    const systems = [...bench.querySelectorAll<HTMLElement>('.page')];
-    const heights = systems.map((system) => system.getBoundingClientRect().height);
-    return paginate(heights, paper).map((page) => page.map((system) => systems[system]!));
-  }
-
-  /** Tells the printer the paper; the margins are the page's own. */
-  private setPaper(paper: Paper): () => void {
-    const style = this.window.document.createElement('style');
-    const { widthMm, heightMm } = PAPERS[paper];
-    style.textContent = `@page { size: ${widthMm}mm ${heightMm}mm; margin: 0; }`;
-    this.window.document.head.append(style);
-    return () => style.remove();
   }
 }

@@ -20,11 +20,10 @@ export const KIND_GROUPS: readonly { readonly title: string; readonly kinds: rea
     title: 'Arpeggios',
     kinds: ['arpeggio-major', 'arpeggio-minor', 'dominant-seventh', 'diminished-seventh'],
   },
-  {
-    title: 'Positions and chords',
-    kinds: ['five-finger-major', 'five-finger-minor', 'triads', 'octave-chords', 'broken-chord', 'cadence'],
-  },
-  { title: 'Two notes at a time', kinds: ['double-thirds', 'double-sixths', 'legato-octaves'] },
+  { title: 'Five fingers', kinds: ['five-finger-major', 'five-finger-minor'] },
+  { title: 'Chords', kinds: ['triads', 'octave-chords', 'broken-chord', 'cadence'] },
+  { title: 'Two notes', kinds: ['double-thirds', 'double-sixths', 'legato-octaves'] },
+  { title: 'Exercises', kinds: ['repeated-notes', 'trills', 'thumb-crossings'] },
 ];
 
 const OWN_WORDS: Partial<Record<PatternKind, string>> = {
@@ -35,8 +34,9 @@ const OWN_WORDS: Partial<Record<PatternKind, string>> = {
   chromatic: 'chromatic',
   'arpeggio-major': 'major',
   'arpeggio-minor': 'minor',
-  'five-finger-major': 'five fingers, major',
-  'five-finger-minor': 'five fingers, minor',
+  'five-finger-major': 'major',
+  'five-finger-minor': 'minor',
+  triads: 'triads',
   'double-thirds': 'thirds',
   'double-sixths': 'sixths',
 };

@@ -3,7 +3,7 @@ import { Router } from '@angular/router';
 import { DIRECTIONS, distinctTonics, keyOfTonic } from '@kettle-step/core';
 import type { Command, CommandGroup } from '../commands/command';
 import { TransportStore } from '../sound/transport.store';
-import { ScalesStore } from './scales.store';
+import { FINGERS_BY, ScalesStore } from './scales.store';
 
 /** Everything that has a key in the scale room. Buttons, keys and the keys sheet are drawn from here. */
 @Injectable()
@@ -54,27 +54,27 @@ export class ScalesCommands {
     },
   } as const;
   readonly fingersBy = {
-    words: 'Engine’s fingers',
-    does: 'The handbook’s fingers, or the engine’s',
+    words: 'Compare fingers',
+    does: 'The handbook’s fingers, the engine’s, one above the other, in turn',
     keys: ['e'],
-    can: () => (this.store.sheet()?.differences.length ?? 0) > 0,
-    isOn: () => this.store.fingersBy() === 'engine',
-    run: () => this.store.fingersBy.update((by) => (by === 'usual' ? 'engine' : 'usual')),
+    can: () => this.store.differences().length > 0,
+    isOn: () => this.store.fingersBy() !== 'usual',
+    run: () => this.store.fingersBy.update((by) => FINGERS_BY[(FINGERS_BY.indexOf(by) + 1) % FINGERS_BY.length]!),
   } as const;
   readonly shelf = {
     words: 'Put it on the shelf',
     does: 'Put the pattern on the shelf as a piece, and open it',
     keys: ['$mod+Enter'],
     inText: true,
-    can: () => this.store.sheet() !== undefined,
-    run: () => this.onShelf([]),
+    can: () => this.store.music() !== undefined,
+    run: () => this.onShelf(),
   } as const;
   readonly print = {
     words: 'On paper',
-    does: 'Put the pattern on the shelf as a piece, and lay it on paper',
+    does: 'Lay it on paper: this pattern, its drills, or a booklet of keys',
     keys: ['o'],
-    can: () => this.store.sheet() !== undefined,
-    run: () => this.onShelf(['print']),
+    can: () => this.store.music() !== undefined,
+    run: () => void this.router.navigate(['/scales/paper']),
   } as const;
 
   readonly groups: readonly CommandGroup[] = [
@@ -111,9 +111,9 @@ export class ScalesCommands {
     else this.store.ask({ sides: sides[0] === 'right' ? ['left'] : ['right', 'left'] });
   }
 
-  private onShelf(place: readonly string[]): void {
+  private onShelf(): void {
     this.store.putOnShelf().subscribe((created) => {
-      if (created) void this.router.navigate(['/pieces', created.id, ...place]);
+      if (created) void this.router.navigate(['/pieces', created.id]);
     });
   }
 }

@@ -6,7 +6,10 @@ import {
   DEFAULT_RULES,
   explainPatternError,
   makePattern,
-  patternSheet,
+  patternMusic,
+  patternOf,
+  patternReading,
+  PATTERN_KINDS,
   type PatternWish,
 } from '@kettle-step/core';
 import { of, throwError } from 'rxjs';
@@ -24,9 +27,10 @@ const engine = {
   pattern: (wish: PatternWish) => {
     const made = makePattern(wish);
     if (made.kind === 'error') return throwError(() => new Error(explainPatternError(made.error)));
-    const sheet = patternSheet(planner, made.value, DEFAULT_RULES);
-    return of({ kind: 'pattern', request: 1, sheet, document: '<music/>', engravable: '<music/>' });
+    const music = patternMusic(planner, made.value, DEFAULT_RULES);
+    return of({ kind: 'pattern', request: 1, music, document: '<music/>', engravable: '<music/>' });
   },
+  patternReading: (wish: PatternWish) => of(patternReading(planner, patternOf(wish), DEFAULT_RULES)),
 };
 
 const open = () => {
@@ -61,9 +65,9 @@ const open = () => {
 describe('the scale room', () => {
   it('begins with C major, and remembers what was looked at last', () => {
     const { store, ask } = open();
-    expect(store.sheet()?.title).toBe('C major scale, one octave');
+    expect(store.music()?.title).toBe('C major scale, one octave');
     ask({ tonic: 'Eb', kind: 'harmonic-minor', octaves: 2 });
-    expect(store.sheet()?.title).toBe('E flat harmonic minor scale, 2 octaves');
+    expect(store.music()?.title).toBe('E flat harmonic minor scale, 2 octaves');
     expect(localStorage.getItem('kettle-step.pattern')).toContain('harmonic-minor');
   });
 
@@ -94,6 +98,14 @@ describe('the scale room', () => {
     commands.fingersBy.run();
     expect(fingers()).not.toBe('12341234543214321');
     expect(store.way()!.sources.right.kind).toBe('engine');
+    expect(store.engineNotes()).toBeUndefined();
+    // One above the other: the handbook's stay, and what the engine would take otherwise is framed.
+    commands.fingersBy.run();
+    expect(fingers()).toBe('12341234543214321');
+    const framed = [...store.engineNotes()!.values()].filter(({ decidedBy }) => decidedBy === 'teacher');
+    expect(framed).toHaveLength(store.differences()[0]!.notes.length);
+    commands.fingersBy.run();
+    expect(store.engineNotes()).toBeUndefined();
   });
 
   it('goes from key to key by their usual names, and from hand to hand', () => {
@@ -124,13 +136,13 @@ describe('the scale room', () => {
 describe('the words of the scale room', () => {
   it('name every kind once within its group', () => {
     for (const { kinds } of KIND_GROUPS) expect(new Set(kinds.map(kindWords)).size).toBe(kinds.length);
-    expect(KIND_GROUPS.flatMap(({ kinds }) => kinds)).toHaveLength(18);
+    expect(KIND_GROUPS.flatMap(({ kinds }) => kinds)).toHaveLength(PATTERN_KINDS.length);
   });
 
   it('say where fingers come from', () => {
-    const made = makePattern({ ...open().store.wish(), kind: 'major' });
-    if (made.kind === 'error') throw new Error(made.error.code);
-    const { usual, engine: own } = patternSheet(planner, made.value, DEFAULT_RULES);
+    const pattern = patternOf({ ...open().store.wish(), kind: 'major' });
+    const { usual } = patternMusic(planner, pattern, DEFAULT_RULES);
+    const { engine: own } = patternReading(planner, pattern, DEFAULT_RULES);
     expect(sourceWords(usual.sources.right)).toBe('from the handbook (scale manuals, written down from memory)');
     expect(aboutSource(usual.sources.right)).toContain('common teaching manuals');
     expect(sourceWords(own.sources.right)).toBe('worked out by the engine');

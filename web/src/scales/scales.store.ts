@@ -17,24 +17,35 @@ import {
   SIDES,
   tonicsOf,
   type Finger,
-  type PatternSheet,
+  type PatternMusic,
+  type PatternReading,
   type PatternWay,
   type PatternWish,
   type PianoPlan,
   type Score,
+  type Side,
 } from '@kettle-step/core';
-import { catchError, map, of, switchMap, tap, type Observable } from 'rxjs';
+import { catchError, concat, map, of, switchMap, tap, type Observable } from 'rxjs';
 import { keep, kept } from '../parts/kept';
 import { messageOf } from '../parts/words';
-import { fingeredNotes } from '../score/fingered-notes';
+import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
 import { EngineService } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
 
-/** What is shown: a pattern with its music, or why there is none. */
+/** What is shown: a pattern with its music and, a moment later, what is read beside it; or why there is none. */
 export type Shown =
   | { readonly kind: 'waiting' }
-  | { readonly kind: 'ready'; readonly sheet: PatternSheet; readonly document: string; readonly engravable: string }
+  | {
+      readonly kind: 'ready';
+      readonly music: PatternMusic;
+      readonly reading?: PatternReading;
+      readonly document: string;
+      readonly engravable: string;
+    }
   | { readonly kind: 'refused'; readonly message: string };
+
+export const FINGERS_BY = ['usual', 'engine', 'both'] as const;
+export type FingersBy = (typeof FINGERS_BY)[number];
 
 /** What stands on the desk of the room. */
 export interface Stage {
@@ -43,16 +54,18 @@ export interface Stage {
   readonly engravable: string;
   /** How it is practised; empty for the pattern itself. */
   readonly how: string;
+  /** The hand that plays softly. */
+  readonly soft: Side | null;
 }
 
 /** Every finger of a plan as one that is settled. */
-const allFingers = (plan: PianoPlan): ReadonlyMap<string, Finger> =>
+export const allFingers = (plan: PianoPlan): ReadonlyMap<string, Finger> =>
   new Map(SIDES.flatMap((side) => [...fingersOfHand(plan.hands[side])]));
 
 const FIRST = patternWish({ tonic: 'C', kind: 'major' });
 
 /** The pattern that was looked at last, where this browser still knows it. */
-const lastWish = (): PatternWish => patternWishSchema.safeParse(kept('pattern')).data ?? FIRST;
+export const lastWish = (): PatternWish => patternWishSchema.safeParse(kept('pattern')).data ?? FIRST;
 
 /** A wish in which what its kind does not know is as usual, and the tonic is one the kind is written in. */
 const fitting = (wish: PatternWish): PatternWish => {
@@ -81,33 +94,48 @@ export class ScalesStore {
   private readonly asked = signal(fitting(lastWish()));
   readonly wish = this.asked.asReadonly();
   readonly shown = signal<Shown>({ kind: 'waiting' });
-  /** Which fingers are shown: the handbook's where it has some, or the engine's own. */
-  readonly fingersBy = signal<'usual' | 'engine'>('usual');
+  /** Which fingers are shown: the handbook's where it has some, the engine's own, or one above the other. */
+  readonly fingersBy = signal<FingersBy>('usual');
   readonly problem = signal('');
 
   readonly tonics = computed(() => tonicsOf(this.wish()));
   readonly facts = computed(() => KINDS[this.wish().kind]);
-  readonly sheet = computed(() => {
+  private readonly ready = computed(() => {
     const shown = this.shown();
-    return shown.kind === 'ready' ? shown.sheet : undefined;
+    return shown.kind === 'ready' ? shown : undefined;
   });
-  readonly way = computed((): PatternWay | undefined => this.sheet()?.[this.fingersBy()]);
+  readonly music = computed(() => this.ready()?.music);
+  readonly reading = computed(() => this.ready()?.reading);
+  readonly differences = computed(() => this.reading()?.differences ?? []);
+  readonly way = computed((): PatternWay | undefined =>
+    this.fingersBy() === 'engine' ? this.reading()?.engine : this.music()?.usual,
+  );
 
   /** The drill that is asked for; the pattern itself where none is. */
   readonly drillId = signal<string | undefined>(undefined);
   private readonly drill = signal<Stage | undefined>(undefined);
   /** What is engraved and played: the pattern, or one of its drills. */
   readonly stage = computed((): Stage | undefined => {
-    const [shown, way, drill] = [this.shown(), this.way(), this.drill()];
-    if (shown.kind !== 'ready' || !way) return undefined;
-    const { sheet, engravable } = shown;
-    return drill ?? { score: sheet.score, plan: way.plan, engravable, how: '' };
+    const [ready, way, drill] = [this.ready(), this.way(), this.drill()];
+    if (!ready || !way) return undefined;
+    const { music, engravable } = ready;
+    return drill ?? { score: music.score, plan: way.plan, engravable, how: '', soft: null };
   });
   readonly notes = computed(() => {
     const stage = this.stage();
     return stage
-      ? fingeredNotes(stage.score, stage.plan, { locks: allFingers(stage.plan), desk: { writing: 'every' } })
+      ? fingeredNotes(stage.score, stage.plan, { locks: new Map(), desk: { writing: 'every' } })
       : new Map<string, never>();
+  });
+  /** The engine's numbers, for a second copy of the music; those that differ stand out. Undefined where one copy is shown. */
+  readonly engineNotes = computed((): ReadonlyMap<string, FingeredNote> | undefined => {
+    const [ready, drill] = [this.ready(), this.drill()];
+    if (this.fingersBy() !== 'both' || drill || !ready?.reading) return undefined;
+    const { plan } = ready.reading.engine;
+    const locks = new Map(
+      ready.reading.differences.flatMap(({ notes }) => notes.map(({ id, engine }) => [id, engine] as const)),
+    );
+    return fingeredNotes(ready.music.score, plan, { locks, desk: { writing: 'every' } });
   });
 
   constructor() {
@@ -116,7 +144,8 @@ export class ScalesStore {
         tap((wish) => keep('pattern', wish)),
         switchMap((wish) =>
           this.engine.pattern(wish, DEFAULT_SETTINGS).pipe(
-            map(({ sheet, document, engravable }): Shown => ({ kind: 'ready', sheet, document, engravable })),
+            map(({ music, document, engravable }) => ({ kind: 'ready', music, document, engravable }) as const),
+            switchMap((ready) => concat(of(ready), this.readingFor(ready))),
             catchError((cause: unknown) => of<Shown>({ kind: 'refused', message: messageOf(cause) })),
           ),
         ),
@@ -129,10 +158,11 @@ export class ScalesStore {
           id === undefined
             ? of(undefined)
             : this.engine.drill(this.wish(), DEFAULT_SETTINGS, id).pipe(
-                map(({ planned: { drill, plan }, engravable }): Stage => ({
-                  score: drill.score,
-                  how: drill.how,
+                map(({ planned: { score, plan, how, soft }, engravable }): Stage => ({
+                  score,
                   plan,
+                  how,
+                  soft,
                   engravable,
                 })),
                 catchError((cause: unknown) => {
@@ -162,11 +192,11 @@ export class ScalesStore {
 
   /** Puts the pattern on the shelf as a piece, with the fingers that are shown settled in it. */
   putOnShelf(): Observable<Created | undefined> {
-    const [shown, way] = [this.shown(), this.way()];
-    if (shown.kind !== 'ready' || !way) return of(undefined);
+    const [ready, way] = [this.ready(), this.way()];
+    if (!ready || !way) return of(undefined);
     const locks = allFingers(way.plan);
-    const { score, title } = shown.sheet;
-    const file = new Blob([shown.document], { type: 'application/octet-stream' });
+    const { score, title } = ready.music;
+    const file = new Blob([ready.document], { type: 'application/octet-stream' });
     return this.pieces.import(file, `${title}.musicxml`, { parts: [], tune: 0 }).pipe(
       switchMap((created) =>
         this.pieces
@@ -183,5 +213,12 @@ export class ScalesStore {
         return of(undefined);
       }),
     );
+  }
+
+  /** What is read beside the music; it comes after it, so that the music is there at once. */
+  private readingFor(ready: Extract<Shown, { readonly kind: 'ready' }>): Observable<Shown> {
+    return this.engine
+      .patternReading(ready.music.wish, DEFAULT_SETTINGS)
+      .pipe(map((reading): Shown => ({ ...ready, reading })));
   }
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { DIRECTIONS, SIDES, type PatternWish, type Side } from '@kettle-step/core';
+import { DIRECTIONS, mostOctavesOf, SIDES, type PatternWish, type Side } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzDrawerModule } from 'ng-zorro-antd/drawer';
@@ -20,7 +20,6 @@ import { ScalesCommands } from './scales.commands';
 import { ScalesStore } from './scales.store';
 import {
   aboutSource,
-  crossingsOn,
   DIRECTION_WORDS,
   INVERSION_WORDS,
   KIND_GROUPS,
@@ -30,6 +29,7 @@ import {
   TOGETHER_WORDS,
   type Together,
 } from './scale-words';
+import { HandReading } from './hand-reading';
 import { TogetherStrip } from './together-strip';
 import { TonicKeys } from './tonic-keys';
 
@@ -42,6 +42,7 @@ type HandsChoice = 'both' | Side;
     CommandButton,
     FormsModule,
     HandRail,
+    HandReading,
     KeysSheet,
     NzAlertModule,
     NzButtonModule,
@@ -75,7 +76,7 @@ export class Scales {
   readonly playKey = keyLabel(this.commands.play);
   readonly loopKey = keyLabel(this.commands.loop);
 
-  readonly octaveChoices = computed(() => Array.from({ length: this.store.facts().mostOctaves }, (_, at) => at + 1));
+  readonly octaveChoices = computed(() => Array.from({ length: mostOctavesOf(this.store.wish()) }, (_, at) => at + 1));
   readonly inversions = computed(() => INVERSION_WORDS.slice(0, this.store.facts().inversions + 1));
   readonly handsChosen = computed((): HandsChoice => {
     const { sides } = this.store.wish();
@@ -93,24 +94,25 @@ export class Scales {
   });
 
   /** What each hand that plays has to show. */
-  readonly readings = computed(() => {
-    const [sheet, way] = [this.store.sheet(), this.store.way()];
-    if (!sheet || !way) return [];
-    return SIDES.filter((side) => sheet.wish.sides.includes(side)).map((side) => ({
+  readonly hands = computed(() => {
+    const [music, way] = [this.store.music(), this.store.way()];
+    if (!music || !way) return [];
+    return SIDES.filter((side) => music.wish.sides.includes(side)).map((side) => ({
       side,
       learned: way.learned[side],
-      crossings: [
-        { words: 'Crossing up', at: crossingsOn('up', way.learned[side]?.crossings ?? []) },
-        { words: 'Crossing down', at: crossingsOn('down', way.learned[side]?.crossings ?? []) },
-      ].filter(({ at }) => at !== ''),
-      difference: sheet.differences.find((one) => one.side === side),
+      difference: this.store.differences().find((one) => one.side === side),
     }));
+  });
+  /** Whose fingers are shown, where there is a choice. */
+  readonly caption = computed(() => {
+    if (this.store.drillId() || this.store.differences().length === 0) return undefined;
+    return this.store.fingersBy() === 'engine' ? 'The engine’s fingers' : 'The handbook’s fingers';
   });
 
   /** Where the fingers come from, once where it is the same for both hands. */
   readonly sources = computed(() => {
     const way = this.store.way();
-    const sides = this.store.sheet()?.wish.sides ?? [];
+    const sides = this.store.music()?.wish.sides ?? [];
     if (!way) return [];
     const all = sides.map((side) => ({
       side,
@@ -125,7 +127,7 @@ export class Scales {
 
   /** The keys that are played alike, and those that feel alike. */
   readonly families = computed(() => {
-    const families = this.store.sheet()?.families;
+    const families = this.store.reading()?.families;
     if (!families) return [];
     return [
       { words: 'right hand', keys: families.right },
@@ -143,7 +145,7 @@ export class Scales {
     const onsets = [...new Set(stage.score.notes.map(({ onsetTicks }) => onsetTicks))];
     return onsets.filter((onset) => onset <= ticks).length;
   });
-  readonly hands = computed(() => {
+  readonly handsNow = computed(() => {
     const stage = this.store.stage();
     return stage ? handsAt(stage.score, stage.plan, this.store.notes(), { onsetTicks: this.heardTicks() ?? 0 }) : [];
   });
@@ -151,7 +153,7 @@ export class Scales {
     const stage = this.store.stage();
     return stage ? railRange(stage.score, stage.plan) : { lowest: 48, highest: 72 };
   });
-  readonly fifths = computed(() => this.store.sheet()?.score.bars[0]?.key.fifths ?? 0);
+  readonly fifths = computed(() => this.store.stage()?.score.bars[0]?.key.fifths ?? 0);
 
   constructor() {
     pressKeys(this.commands.groups, { resting: () => this.keysOpen() });
@@ -161,6 +163,11 @@ export class Scales {
       transport.music.set(stage && { score: stage.score, plan: stage.plan, bar: 0, fromTicks: 0 });
       // A pattern is repeated as a whole.
       transport.loopTo.set(stage?.score.bars.at(-1)?.number ?? null);
+    });
+    const soft = computed(() => this.store.stage()?.soft ?? null);
+    effect(() => {
+      const quiet = soft();
+      transport.voices.set({ right: quiet === 'right' ? 'soft' : 'on', left: quiet === 'left' ? 'soft' : 'on' });
     });
   }
 

@@ -25,7 +25,7 @@ const [LOWEST, HIGHEST] = [60, 71];
     </svg>
     <div class="names" role="radiogroup" aria-label="Key-note">
       @for (tonic of tonics(); track tonic) {
-        <label [class.chosen]="tonic === chosen()">
+        <label class="chip" [class.chosen]="tonic === chosen()">
           <input
             type="radio"
             name="tonic"

@@ -7,6 +7,7 @@ import {
   type HandPlan,
   type Locks,
   type Margin,
+  type PatternReading,
   type PatternWish,
   type PianoPlan,
   type Score,
@@ -143,6 +144,14 @@ export class EngineService implements OnDestroy {
   /** Makes and fingers a pattern; fails with a `Refusal` where it cannot be played so. The open piece stays open. */
   pattern(wish: PatternWish, settings: Settings): Observable<AnswerOf<'pattern'>> {
     return this.requests.ask({ kind: 'pattern', wish, settings }).pipe(only('pattern'));
+  }
+
+  /** What is read beside a pattern: the engine's way, the keys that are alike, its drills. */
+  patternReading(wish: PatternWish, settings: Settings): Observable<PatternReading> {
+    return this.requests.ask({ kind: 'pattern-reading', wish, settings }).pipe(
+      only('pattern-reading'),
+      map(({ reading }) => reading),
+    );
   }
 
   /** One of the drills of a pattern, with its plan. */

@@ -26,5 +26,10 @@ export const routes: Routes = [
     title: 'Scale room · Kettle Step',
     loadComponent: () => import('../scales/scales').then((place) => place.Scales),
   },
+  {
+    path: 'scales/paper',
+    title: 'Scales on paper · Kettle Step',
+    loadComponent: () => import('../scales/booklet/booklet').then((place) => place.Booklet),
+  },
   { path: '**', redirectTo: '' },
 ];

@@ -1,37 +1,25 @@
 import {
   alignScores,
   andThen,
-  composeMusicXml,
   correctMusic,
-  drillOf,
   explainMusicXmlError,
-  explainPatternError,
   explainRefusal,
-  makePattern,
   ok,
   parseMusicXml,
-  patternSheet,
   readScore,
   serializeMusicXml,
-  writeFingering,
   writePlaceholders,
   type Score,
   type Settled,
 } from '@kettle-step/core';
-import {
-  apartOf,
-  carryDecisions,
-  completeRules,
-  planFingers,
-  type EngineAnswer,
-  type EngineRequest,
-} from '@kettle-step/contract';
+import { apartOf, carryDecisions, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
 import { EngineSession } from './engine-session';
+import { workOnPattern, type PatternWork } from './pattern-handlers';
 import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } from './request-queue';
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 /** Work on the open piece. */
-type Fingering = Exclude<Work, Asked<'open' | 'correct' | 'carry' | 'pattern' | 'drill'>>;
+type Fingering = Exclude<Work, PatternWork | Asked<'open' | 'correct' | 'carry'>>;
 
 const read = (document: string) =>
   andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
@@ -61,30 +49,6 @@ const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer
   const [before, after] = found.value;
   const carried = carryDecisions({ locks: new Map(locks), desk }, alignScores(before, after), before);
   return { kind: 'carried', request, document: to, carried };
-};
-
-/** Music made here, with a place for a finger on every note. */
-const engravableOf = (score: Score): string => {
-  const dom = composeMusicXml(score, true);
-  writePlaceholders(dom, score);
-  return serializeMusicXml(dom);
-};
-
-const pattern = (session: EngineSession, { request, wish, settings }: Asked<'pattern'>): EngineAnswer => {
-  const made = makePattern(wish);
-  if (made.kind === 'error') return { kind: 'refused', request, message: explainPatternError(made.error) };
-  const sheet = patternSheet(session.plannerFor(settings), made.value, completeRules(settings.rules));
-  const dom = composeMusicXml(sheet.score, true);
-  writeFingering(dom, planFingers(sheet.usual.plan));
-  return { kind: 'pattern', request, sheet, document: serializeMusicXml(dom), engravable: engravableOf(sheet.score) };
-};
-
-const drill = (session: EngineSession, { request, wish, settings, drill: id }: Asked<'drill'>): EngineAnswer => {
-  const made = makePattern(wish);
-  if (made.kind === 'error') return { kind: 'refused', request, message: explainPatternError(made.error) };
-  const planned = drillOf(session.plannerFor(settings), made.value, completeRules(settings.rules), id);
-  if (!planned) return { kind: 'failed', request, message: 'This pattern has no such drill.' };
-  return { kind: 'drill', request, planned, engravable: engravableOf(planned.drill.score) };
 };
 
 const finger = async (
@@ -127,9 +91,9 @@ const handling =
       case 'carry':
         return carry(asked);
       case 'pattern':
-        return pattern(session, asked);
+      case 'pattern-reading':
       case 'drill':
-        return drill(session, asked);
+        return workOnPattern(session, asked);
       default:
         if (session.score) return finger(session, asked, session.score, walk);
         return { kind: 'failed', request: asked.request, message: 'No piece is open.' };

@@ -1,14 +1,14 @@
-import { fingeredPattern, madePattern, planner } from '../../testing/patterns';
-import { SIDES } from '../hand/hand';
-import { pitchName } from '../keyboard/pitch';
-import { wordWarning } from '../plan/warning-words';
-import { DEFAULT_RULES } from '../fingering/model/rules';
-import { drillOf, drillsOf, learnedOf, spokenName, tonicsOf, type PatternKind } from '.';
+import { drillsFor, fingeredPattern, madePattern, planner } from '../../../testing/patterns';
+import { SIDES } from '../../hand/hand';
+import { pitchName } from '../../keyboard/pitch';
+import { wordWarning } from '../../plan/warning-words';
+import { DEFAULT_RULES } from '../../fingering/model/rules';
+import { drillOf, learnedOf, PATTERN_KINDS, spokenName, tonicsOf, type PatternKind } from '..';
 
 const named = (tonic: string, kind: PatternKind, id: string, more = {}) => {
-  const found = drillsOf(fingeredPattern(tonic, kind, more)).find((one) => one.id === id);
+  const found = drillsFor(tonic, kind, more).find((one) => one.id === id);
   if (!found) throw new Error(`no ${id}`);
-  return found;
+  return { ...found, ...found.make() };
 };
 
 /** Bars as `C4.3 D4.1 | …`, with the finger after each note; a chord is joined by +. */
@@ -48,7 +48,7 @@ describe('drills', () => {
             ({ way, from, to }) => `${spokenName(from)} to ${spokenName(to)} (${way})`,
           ),
         );
-        const drilled = drillsOf(two)
+        const drilled = drillsFor(tonic, 'harmonic-minor', { octaves: 2 })
           .filter(({ id }) => id.startsWith(`crossing-${side}`))
           .map(({ title }) => title.replace(/^.*, (?=[A-G])/, ''));
         expect(new Set(drilled)).toEqual(wanted);
@@ -86,19 +86,77 @@ describe('drills', () => {
   it('fill their bars and can be played, in every key', () => {
     for (const kind of ['major', 'arpeggio-minor'] as const)
       for (const tonic of tonicsOf({ kind, mode: 'major' }))
-        for (const drill of drillsOf(fingeredPattern(tonic, kind, { octaves: 2 }))) {
-          const { notes, bars } = drill.score;
-          for (const note of notes) {
-            const bar = bars[note.bar]!;
+        for (const drill of drillsFor(tonic, kind, { octaves: 2 })) {
+          const { score, fingers } = drill.make();
+          for (const note of score.notes) {
+            const bar = score.bars[note.bar]!;
             expect(note.onsetTicks + note.durationTicks).toBeLessThanOrEqual(bar.onsetTicks + bar.lengthTicks);
           }
-          const { warnings } = planner.plan(drill.score, { locks: drill.fingers, alternatives: 0 });
+          const { warnings } = planner.plan(score, { locks: fingers, alternatives: 0 });
           expect([tonic, drill.id, ...warnings.map(wordWarning)]).toEqual([tonic, drill.id]);
         }
   }, 60_000);
 
-  it('are none for chords, and one of them comes with its plan', () => {
-    expect(drillsOf(fingeredPattern('C', 'triads'))).toEqual([]);
+  it('of every kind in every motion give each note a finger, and say how they are practised', () => {
+    for (const kind of PATTERN_KINDS)
+      for (const drill of drillsFor('D', kind)) {
+        const { score, fingers } = drill.make();
+        expect(score.notes.length).toBeGreaterThan(0);
+        expect(score.notes.filter(({ id }) => !fingers.has(id))).toEqual([]);
+        expect(drill.how).toMatch(/^[A-Z].*\.$/);
+      }
+  }, 60_000);
+
+  it('take the hands apart, and let one of them be louder', () => {
+    const apart = named('G', 'triads', 'hands-apart');
+    const hands = apart.score.bars.map(({ index }) => [
+      ...new Set(apart.score.notes.filter(({ bar }) => bar === index).map(({ side }) => side)),
+    ]);
+    const bars = madePattern({ tonic: 'G', kind: 'triads' }).score.bars.length;
+    expect(hands.map((sides) => sides.join(' '))).toEqual([
+      ...Array.from({ length: bars }, () => 'right'),
+      ...Array.from({ length: bars }, () => 'left'),
+      ...Array.from({ length: bars }, () => 'left right'),
+    ]);
+    const louder = named('G', 'major', 'louder-left');
+    expect(louder.soft).toBe('right');
+    expect(
+      louder.score.notes.every(({ side, articulations }) => (side === 'left') === articulations.includes('accent')),
+    ).toBe(true);
+  });
+
+  // Common practice, no source: in these keys the thumbs fall on the key-note together, and the 3s meet twice in the octave.
+  it('tap one octave up and down on the table top, as fingers and not as notes', () => {
+    const loop = named('C', 'major', 'table-top', { octaves: 2 });
+    expect(loop.score.bars.map(({ metre }) => metre.beats)).toEqual([7, 7]);
+    const taps = (side: 'right' | 'left') =>
+      loop.score.notes.filter((note) => note.side === side).map(({ id }) => loop.fingers.get(id));
+    expect(taps('right').join('')).toBe('12312341432132');
+    expect(taps('left').join('')).toBe('14321321231234');
+    // Every finger has one place.
+    for (const side of SIDES) {
+      const places = loop.score.notes
+        .filter((note) => note.side === side)
+        .map(({ id, midi }) => `${loop.fingers.get(id)} ${midi}`);
+      expect(new Set(places).size).toBe(new Set(taps(side)).size);
+    }
+  });
+
+  it('tap contrary motion and chords, too', () => {
+    expect(readOut(named('C', 'major', 'table-top', { motion: 'contrary' }))).toBe(
+      readOut(named('C', 'major', 'table-top')),
+    );
+    expect(readOut(named('C', 'triads', 'table-top'), 'left').split(' ')[0]).toBe('C3.5+E3.3+G3.1');
+  });
+
+  it('go on to one octave more in the same beats', () => {
+    const longer = named('F', 'arpeggio-major', 'octaves', { sides: ['right'] });
+    expect(longer.title).toBe('One octave, then two, three, four');
+    expect(longer.score.notes).toHaveLength(7 + 13 + 19 + 25);
+    expect(named('F', 'major', 'octaves', { motion: 'contrary' }).title).toBe('One octave, then two');
+  });
+
+  it('come with a plan', () => {
     const made = madePattern({ tonic: 'C', kind: 'major' });
     const planned = drillOf(planner, made, DEFAULT_RULES, 'blocks-left')!;
     expect(planned.plan.hands.left.notes.map(({ finger }) => finger).join('')).toBe('54321321');
