@@ -77,8 +77,9 @@ test('the same piece open twice: neither window loses its work unasked', async (
   await openPiece(page, studio, 'Millrace');
   const other = await context.newPage();
   await openPiece(other, studio, 'Millrace');
+  const saved = page.waitForResponse((answer) => answer.request().method() === 'PUT');
   await page.keyboard.press('2');
-  await waitUntilSaved(page);
+  await saved;
   await other.keyboard.press('3');
   await expect(other.getByText('nothing was overwritten')).toBeVisible();
   await expect(other.getByText('Both stay among the versions')).toBeVisible();

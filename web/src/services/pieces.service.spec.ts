@@ -2,6 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { testPiece } from '../../testing/piece';
+import { PieceList } from './piece-list';
 import { PiecesService, ServerProblem } from './pieces.service';
 
 const setUp = () => {
@@ -21,6 +22,24 @@ describe('the pieces on the server', () => {
     http.expectOne('/api/pieces/piece').flush({ ...stored, bars: 'many' });
     expect(got[1]).toBeInstanceOf(ServerProblem);
     expect((got[1] as ServerProblem).message).toBe('The answer could not be understood.');
+  });
+
+  it('take a list that was begun before, once, and ask again where it failed', () => {
+    const { service, http } = setUp();
+    const list = TestBed.inject(PieceList);
+    const got: unknown[] = [];
+    list.begin();
+    const begun = http.expectOne('/api/pieces');
+    service.list().subscribe((pieces) => got.push(pieces));
+    begun.flush({ pieces: [] });
+    service.list().subscribe((pieces) => got.push(pieces));
+    http.expectOne('/api/pieces').flush({ pieces: [] });
+    expect(got).toEqual([[], []]);
+    list.begin();
+    http.expectOne('/api/pieces').flush('', { status: 500, statusText: 'Broken' });
+    service.list().subscribe((pieces) => got.push(pieces));
+    http.expectOne('/api/pieces').flush({ pieces: [] });
+    expect(got).toHaveLength(3);
   });
 
   it('pass the server’s own words on, also from an upload', () => {

@@ -20,6 +20,7 @@ import {
   type VersionSummary,
 } from '@kettle-step/contract';
 import { catchError, map, type MonoTypeOperatorFunction, type Observable, throwError } from 'rxjs';
+import { PieceList } from './piece-list';
 
 /** What went wrong on the way to the server, in words for the teacher. */
 export class ServerProblem extends Error {
@@ -56,9 +57,10 @@ export const worded = <T>(): MonoTypeOperatorFunction<T> =>
 @Injectable({ providedIn: 'root' })
 export class PiecesService {
   private readonly http = inject(HttpClient);
+  private readonly pieceList = inject(PieceList);
 
   list(): Observable<readonly PieceSummary[]> {
-    return this.http.get('/api/pieces').pipe(
+    return this.pieceList.take().pipe(
       map((answer) => pieceListSchema.parse(answer).pieces),
       worded(),
     );

@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, Injector, signal } from '@angular/core';
 import type { PieceSummary } from '@kettle-step/contract';
 import { catchError, map, of } from 'rxjs';
 import { messageOf } from '../parts/words';
@@ -15,7 +15,7 @@ type Shown =
 @Injectable({ providedIn: 'root' })
 export class ShelfStore {
   private readonly service = inject(PiecesService);
-  private readonly session = inject(PieceSession);
+  private readonly injector = inject(Injector);
 
   readonly shown = signal<Shown>({ kind: 'loading' });
   readonly wishes = signal(NO_WISHES);
@@ -55,7 +55,9 @@ export class ShelfStore {
   remove(piece: PieceSummary): void {
     this.service.remove(piece.id).subscribe({
       next: () => {
-        if (this.session.piece()?.id === piece.id) this.session.close();
+        // What knows the open piece starts workers; the shelf stands without it.
+        const session = this.injector.get(PieceSession);
+        if (session.piece()?.id === piece.id) session.close();
         this.load();
       },
       error: (cause: unknown) => this.refusal.set(`${piece.title}: ${messageOf(cause)}`),

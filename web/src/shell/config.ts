@@ -5,7 +5,7 @@ import {
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
 } from '@angular/core';
-import { PreloadAllModules, provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import {
   CaretRightOutline,
   DeleteOutline,
@@ -21,6 +21,7 @@ import {
 } from '@ant-design/icons-angular/icons';
 import { provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
+import { PreloadLater } from './preload-later';
 import { routes } from './routes';
 import { Unexpected } from './unexpected';
 
@@ -30,8 +31,7 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideHttpClient(),
     { provide: ErrorHandler, useExisting: Unexpected },
-    // Other places come while the first one is looked at.
-    provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadAllModules)),
+    provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadLater)),
     provideNzI18n(en_GB),
     provideNzIcons([
       CaretRightOutline,

@@ -1,9 +1,13 @@
+import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
+import { PieceList } from '../services/piece-list';
 
 export const routes: Routes = [
   {
     path: '',
     title: 'Shelf · Kettle Step',
+    // The list is fetched while the shelf's own code is.
+    resolve: { list: () => inject(PieceList).begin() },
     loadComponent: () => import('../shelf/shelf').then((place) => place.Shelf),
   },
   {

@@ -3,6 +3,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PlaceHeads } from '../parts/place-head';
+import { Settled } from '../parts/settled';
 import { BenchWay } from './bench-way';
 import { Problems } from './problems';
 import { SaveState } from './save-state';
@@ -29,4 +30,5 @@ import { SaveState } from './save-state';
 })
 export class Shell {
   readonly head = inject(PlaceHeads).head;
+  readonly settled = inject(Settled);
 }

@@ -57,11 +57,7 @@ const gathered = (title: string, bars: Parameters<typeof scoreOf>[2], all: reado
   ),
 });
 
-const written = (
-  side: Side,
-  bars: readonly (readonly Struck[])[],
-  barTicks: number,
-): FingeredNote[] => {
+const written = (side: Side, bars: readonly (readonly Struck[])[], barTicks: number): FingeredNote[] => {
   let stroke = -1;
   return bars.flatMap((struck, bar) => {
     let at = bar * barTicks;

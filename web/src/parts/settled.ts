@@ -1,0 +1,20 @@
+import { Injectable, signal } from '@angular/core';
+
+/** What waits for the first place waits no longer than this, milliseconds. */
+const LATEST_MS = 2500;
+
+/** Whether what the first place is for is on the screen. Whatever that place does not need waits until then. */
+@Injectable({ providedIn: 'root' })
+export class Settled {
+  private readonly said = signal(false);
+  readonly now = this.said.asReadonly();
+
+  constructor() {
+    setTimeout(() => this.say(), LATEST_MS);
+  }
+
+  /** A place says that it stands. */
+  say(): void {
+    this.said.set(true);
+  }
+}
