@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { decisions, pieceIdSchema, planContent } from './piece';
+import { measureSchema, newStudentSchema, passSchema, studentIdSchema } from './student';
 import { plainText } from './text';
 import { VERSION_KINDS } from './version';
 
@@ -12,6 +13,16 @@ export const ARCHIVE_FORMAT = 'kettle-step/archive';
 export const ARCHIVE_VERSION = 2;
 
 export const MANIFEST = 'manifest.json';
+
+/** The students, in one file beside the manifest; older archives have none. */
+export const ARCHIVED_STUDENTS = 'students.json';
+export const archivedStudentSchema = newStudentSchema.extend({
+  id: studentIdSchema,
+  measures: z.array(measureSchema).default([]),
+  passes: z.array(passSchema).default([]),
+});
+export const archivedStudentsSchema = z.array(archivedStudentSchema);
+export type ArchivedStudent = z.infer<typeof archivedStudentSchema>;
 
 export const manifestSchema = z.object({
   format: z.literal(ARCHIVE_FORMAT),
@@ -38,6 +49,8 @@ export const archivedFactsSchema = z.object({
   title: plainText(500),
   composer: plainText(500).default(''),
   student: plainText(500).default(''),
+  /** Null in archives from before students had records of their own; they are then known by name. */
+  studentId: studentIdSchema.nullable().default(null),
   /** The name of the file that was brought in; the file itself stands beside, where it was kept. */
   sourceName: plainText(300).default(''),
   createdAt: z.iso.datetime(),

@@ -41,8 +41,12 @@ const MAX_PLACES = 10_000;
 const MAX_NOTES = 100_000;
 export const LONGEST_REMARK = 2000;
 
+/** Whose hands and rules a piece is worked out with: its student's as they are at the time, or its own. */
+export const FOLLOWS = ['student', 'piece'] as const;
+
 export const deskSchema = z.object({
   settings: settingsSchema.default(DEFAULT_SETTINGS),
+  follows: z.enum(FOLLOWS).default('piece'),
   /** The teacher's words about a bar of one hand. */
   remarks: z
     .array(z.object({ ...place, text: plainText(LONGEST_REMARK).min(1) }))
@@ -65,8 +69,8 @@ export const deskSchema = z.object({
 });
 export type Desk = z.infer<typeof deskSchema>;
 
-/** The desk of a piece about which nothing has been decided yet. */
-export const NEW_DESK: Desk = deskSchema.parse({});
+/** The desk of a piece about which nothing has been decided yet: it follows its student as soon as it has one. */
+export const NEW_DESK: Desk = deskSchema.parse({ follows: 'student' });
 
 /** Bars meant to differ, as the planner wants them. */
 export const apartOf = ({ apart }: Pick<Desk, 'apart'>): Apart => {

@@ -14,4 +14,5 @@ export * from './reader';
 export * from './rules';
 export * from './plan-csv';
 export * from './ribbon';
+export * from './student';
 export * from './text';

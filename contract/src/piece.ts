@@ -69,6 +69,7 @@ export const pieceSummarySchema = z.object({
   key: z.string(),
   /** Whom the piece is for; empty when nobody yet. */
   student: z.string(),
+  studentId: z.string().nullable(),
   updatedAt: z.iso.datetime(),
   /** The level whose moves have been taught, by its id; null where they are a choice of their own. */
   level: z.string().nullable(),

@@ -1,8 +1,10 @@
 import {
   DEFAULT_RULES,
+  FINGER_PAIRS,
+  handProblem,
   MOVE_KINDS,
   MOVES_AS_USUAL,
-  SPAN15_RANGE_MM,
+  type Hand,
   type MoveKind,
   type Rules,
 } from '@kettle-step/core';
@@ -15,16 +17,23 @@ const DEAREST = 10;
 
 const movePrice = z.union([z.number().min(0).max(DEAREST), z.literal('untaught')]);
 
-/** A measured hand, mm. The second finger's span is always less than the thumb's. */
+type Given<T> = { readonly [K in keyof T]?: Exclude<T[K], undefined> };
+
+const given = <T extends object>(record: T): Given<T> =>
+  Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as Given<T>;
+
+/** A measured hand, mm; what cannot be one is refused in the words of the core. */
 export const handSchema = z
   .object({
-    span15Mm: z.number().min(SPAN15_RANGE_MM[0]).max(SPAN15_RANGE_MM[1]),
-    span25Mm: z
-      .number()
-      .min(SPAN15_RANGE_MM[0] / 2)
-      .max(SPAN15_RANGE_MM[1]),
+    span15Mm: z.number(),
+    span25Mm: z.number(),
+    pairsMm: z.partialRecord(z.enum(FINGER_PAIRS), z.number()).optional(),
   })
-  .refine(({ span15Mm, span25Mm }) => span25Mm < span15Mm, 'The span from 2 to 5 is less than that from 1 to 5.');
+  .transform(({ pairsMm, ...spans }): Hand => (pairsMm ? { ...spans, pairsMm: given(pairsMm) } : spans))
+  .superRefine((hand, context) => {
+    const message = handProblem(hand);
+    if (message) context.addIssue({ code: 'custom', message });
+  });
 
 const connectedVoice = z.enum(['upper', 'lower', 'none']);
 
@@ -48,11 +57,6 @@ export const rulesFileSchema = z
   .partial()
   .strict();
 export type RulesFile = z.infer<typeof rulesFileSchema>;
-
-type Given<T> = { readonly [K in keyof T]?: Exclude<T[K], undefined> };
-
-const given = <T extends object>(record: T): Given<T> =>
-  Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined)) as Given<T>;
 
 /** The rules of a file, completed with what is usual. */
 export const completeRules = ({ moves = {}, connected = {}, ...more }: RulesFile): Rules => ({

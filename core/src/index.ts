@@ -5,6 +5,8 @@ export * from './keyboard/pitch';
 export * from './keyboard/geometry';
 export * from './hand/hand';
 export * from './hand/reach';
+export * from './hand/spans';
+export { chordWays, type ChordWay, type PairReach } from './plan/chord-ways';
 export * from './handbook';
 export * from './score/score';
 export { barInWords, barName, barsInWords } from './score/bar-words';

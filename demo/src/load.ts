@@ -2,16 +2,29 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ContractError } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
-import { importPiece, type PieceStore } from '@kettle-step/server';
-import { DEMO_PIECES } from './studio';
+import { LEVELS, rulesAtLevel, type ArchivedStudent } from '@kettle-step/contract';
+import { importPiece, type Studio } from '@kettle-step/server';
+import { DEMO_PIECES, DEMO_STUDENTS, type DemoStudent } from './studio';
+
+const recordOf = ({ level, measures, ...facts }: DemoStudent): ArchivedStudent => {
+  const step = LEVELS.find(({ id }) => id === level);
+  if (!step) throw new ContractError(`${facts.name}: there is no step "${level}"`);
+  return {
+    ...facts,
+    rules: rulesAtLevel({}, step),
+    passes: [],
+    measures: measures.map((measure, at) => ({ id: `${facts.id}-${at + 1}`, remark: '', ...measure })),
+  };
+};
 
 /** Puts the demo studio into an empty database; one that holds anything is left as it is. */
-export const loadDemoStudio = async (store: PieceStore, folder: string, now: Date): Promise<void> => {
+export const loadDemoStudio = async ({ store, students }: Studio, folder: string, now: Date): Promise<void> => {
   if ((await store.list()).length > 0) return;
-  for (const { id, student } of DEMO_PIECES) {
+  for (const student of DEMO_STUDENTS) await students.put(recordOf(student));
+  for (const { id, studentId } of DEMO_PIECES) {
     const file = `${id}.musicxml`;
     const imported = importPiece(readFileSync(join(folder, file)), file);
     if (imported.kind === 'error') throw new ContractError(`${id}: ${explainMusicError(imported.error)}`);
-    await store.add(id, imported.value.piece, student, now);
+    await store.add(id, imported.value.piece, studentId, now);
   }
 };

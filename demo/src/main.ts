@@ -5,5 +5,5 @@ import { loadDemoStudio } from './load';
 runServer({
   database: 'data/demo.sqlite',
   fresh: process.argv.includes('--fresh'),
-  prepare: (store) => loadDemoStudio(store, 'demo/pieces', new Date()),
+  prepare: (studio) => loadDemoStudio(studio, 'demo/pieces', new Date()),
 });

@@ -1,4 +1,3 @@
 export { importPiece, type ImportedPiece } from './pieces/import';
-export type { PieceStore } from './pieces/store';
 export { runServer, type RunOptions } from './run';
-export { startServer, type RunningServer, type StartOptions } from './start';
+export { startServer, type RunningServer, type StartOptions, type Studio } from './start';

@@ -1,13 +1,12 @@
 import { fail, ok, type Result } from '@kettle-step/core';
 import { isLoopback } from './http/doors';
-import type { PieceStore } from './pieces/store';
-import { startServer } from './start';
+import { startServer, type Studio } from './start';
 
 /** What one way of starting differs in from another; the rest comes from the environment. */
 export interface RunOptions {
   readonly database: string;
   readonly fresh?: boolean;
-  readonly prepare?: (store: PieceStore) => Promise<void>;
+  readonly prepare?: (studio: Studio) => Promise<void>;
 }
 
 /** What the environment says about how to serve. */

@@ -4,6 +4,7 @@ import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
+import { createStudentStore, type StudentStore } from './students/store';
 
 export interface StartOptions {
   readonly database: string;
@@ -16,7 +17,13 @@ export interface StartOptions {
   /** Begins with an empty database; what a file holds is gone. */
   readonly fresh?: boolean;
   /** Runs once the tables are there and before the first request. */
-  readonly prepare?: (store: PieceStore) => Promise<void>;
+  readonly prepare?: (studio: Studio) => Promise<void>;
+}
+
+/** What a studio holds. */
+export interface Studio {
+  readonly store: PieceStore;
+  readonly students: StudentStore;
 }
 
 export interface RunningServer {
@@ -49,9 +56,10 @@ const openStudio = async (options: StartOptions) => {
   if (options.fresh) removeDatabase(options.database);
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
-  await options.prepare?.(store);
+  const students = createStudentStore(db, store);
+  await options.prepare?.({ store, students });
   const versions = createVersionStore(db);
-  return { store, versions, archive: createArchiveStore(db, store, versions), close };
+  return { store, versions, students, archive: createArchiveStore(db, store, versions, students), close };
 };
 
 /**

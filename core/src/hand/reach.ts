@@ -1,4 +1,4 @@
-import type { Finger, Hand } from './hand';
+import { pairOf, type Finger, type FingerPair, type Hand } from './hand';
 
 /**
  * What is lost between the flat span and the widest distance of two key centres that can be struck: half a thumb and half
@@ -11,7 +11,7 @@ const STRIKE_MARGIN_MM = 15;
  * Widest practical spans in semitones of the average adult hand: Parncutt, Sloboda, Clarke, Raekallio & Desain, "An
  * ergonomic model of keyboard fingering for melodic fragments", Music Perception 14 (1997), table of spans; from memory.
  */
-const MAX_PRACTICAL_SEMITONES: Readonly<Record<string, number>> = {
+const MAX_PRACTICAL_SEMITONES: Readonly<Record<FingerPair, number>> = {
   '1-2': 10,
   '1-3': 12,
   '1-4': 14,
@@ -25,17 +25,17 @@ const MAX_PRACTICAL_SEMITONES: Readonly<Record<string, number>> = {
 };
 
 /**
- * Widest distance of key centres, mm, that two fingers of this hand span at once. The two measured spans give 1-5 and
- * 2-5; other pairs follow the published table, scaled by the measured span they belong to.
+ * Widest distance of key centres, mm, that two fingers of this hand span at once: as measured, or, for a pair that was not, as the
+ * published table has it, scaled by the measured span it belongs to (that of 1-5 for the thumb's pairs, else that of 2-5).
  * @example Math.round(pairLimitMm({ span15Mm: 212, span25Mm: 153 }, 1, 5)) // => 197
  */
 export const pairLimitMm = (hand: Hand, a: Finger, b: Finger): number => {
-  const [low, high] = a < b ? [a, b] : [b, a];
-  const usable = low === 1 ? hand.span15Mm - STRIKE_MARGIN_MM : hand.span25Mm - STRIKE_MARGIN_MM;
-  const whole = low === 1 ? MAX_PRACTICAL_SEMITONES['1-5'] : MAX_PRACTICAL_SEMITONES['2-5'];
-  const pair = MAX_PRACTICAL_SEMITONES[`${low}-${high}`];
-  if (pair === undefined || whole === undefined) return 0;
-  return (pair / whole) * usable;
+  const pair = pairOf(a, b);
+  const measured = hand.pairsMm?.[pair];
+  if (measured !== undefined) return measured - STRIKE_MARGIN_MM;
+  const isThumbs = a === 1 || b === 1;
+  const usable = (isThumbs ? hand.span15Mm : hand.span25Mm) - STRIKE_MARGIN_MM;
+  return (MAX_PRACTICAL_SEMITONES[pair] / MAX_PRACTICAL_SEMITONES[isThumbs ? '1-5' : '2-5']) * usable;
 };
 
 export const REACH_VERDICTS = ['easy', 'stretched', 'limit', 'out-of-reach'] as const;
@@ -50,4 +50,19 @@ export const reachVerdict = (mm: number, limitMm: number): ReachVerdict => {
   if (mm <= EASY_SHARE * limitMm) return 'easy';
   if (mm <= STRETCHED_SHARE * limitMm) return 'stretched';
   return mm <= limitMm ? 'limit' : 'out-of-reach';
+};
+
+/** Up to which distance of key centres, mm, a pair with this limit reaches easily. */
+export const easyLimitMm = (limitMm: number): number => EASY_SHARE * limitMm;
+
+/**
+ * The flat span, mm, of two fingers that take keys this far apart easily, or just, or both; centres of keys, mm. What is just
+ * reached lies at the limit. Undefined where the two contradict one another, or neither is said.
+ */
+export const spanOfReach = (easilyMm: number | undefined, justMm: number | undefined): number | undefined => {
+  const least = easilyMm === undefined ? 0 : easilyMm / EASY_SHARE;
+  if (justMm === undefined) return easilyMm === undefined ? undefined : least + STRIKE_MARGIN_MM;
+  const most = justMm / STRETCHED_SHARE;
+  if (least > most) return undefined;
+  return Math.max(least, (justMm + most) / 2) + STRIKE_MARGIN_MM;
 };

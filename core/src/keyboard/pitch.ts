@@ -111,3 +111,11 @@ export const keyName = (key: NamedKey): string => `${tonicName(key)} ${key.mode}
 /** Tonic of a key as a pitch class number 0-11. @example tonicPitchClass(1, 'major') // => 7 */
 export const tonicPitchClass = (fifths: number, mode: 'major' | 'minor'): number =>
   (((fifths * 7 + (mode === 'minor' ? 9 : 0)) % 12) + 12) % 12;
+
+/** The pitch of a key by itself, black keys as sharps. @example pitchName(pitchOf(61)) // => 'C#4' */
+export const pitchOf = (midi: number): Pitch => {
+  const natural = STEPS.find((step) => SEMITONES[step] === midi % 12);
+  const octave = Math.floor(midi / 12) - 1;
+  if (natural) return { step: natural, alter: 0, octave };
+  return { ...pitchOf(midi - 1), alter: 1 };
+};

@@ -5,9 +5,12 @@ import {
   archivedPlanSchema,
   archivedVersionsSchema,
   archivePaths,
+  ARCHIVED_STUDENTS,
+  archivedStudentsSchema,
   MANIFEST,
   manifestSchema,
   type ArchivedPiece,
+  type ArchivedStudent,
   type Manifest,
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
@@ -45,6 +48,7 @@ export type OpenedPiece =
 
 export interface OpenedArchive {
   readonly manifest: Manifest;
+  readonly students: readonly ArchivedStudent[];
   readonly pieces: readonly OpenedPiece[];
 }
 
@@ -59,7 +63,10 @@ const unpack = (bytes: Uint8Array): Result<Files, ArchiveError> => {
         entries += 1;
         total += originalSize;
         if (entries > MAX_ENTRIES || total > MAX_UNPACKED_BYTES) throw new RangeError('too large');
-        return (name === MANIFEST || name.startsWith('pieces/')) && originalSize <= MAX_DOCUMENT_BYTES * 4;
+        return (
+          (name === MANIFEST || name === ARCHIVED_STUDENTS || name.startsWith('pieces/')) &&
+          originalSize <= MAX_DOCUMENT_BYTES * 4
+        );
       },
     });
     return ok(files);
@@ -138,19 +145,33 @@ const manifestOf = (files: Files): Result<Manifest, ArchiveError> => {
   return manifest.success ? ok(manifest.data) : fail({ code: 'not-archive' });
 };
 
-/** Opens the bytes of an archive; a piece that cannot be read does not keep the others back. */
+/** Opens the bytes of an archive; a piece that cannot be read, or the students, do not keep the others back. */
 export const openArchive = (bytes: Uint8Array): Result<OpenedArchive, ArchiveError> => {
   const files = unpack(bytes);
   if (files.kind === 'error') return files;
   const manifest = manifestOf(files.value);
   if (manifest.kind === 'error') return manifest;
-  const pieces = manifest.value.pieces.map(({ id, title }): OpenedPiece => {
+  const read = <T>(part: () => T, unreadable: (words: string) => T): T => {
     try {
-      return { kind: 'piece', title, piece: readPiece(files.value, id) };
+      return part();
     } catch (cause) {
       if (!(cause instanceof Unreadable)) throw cause;
-      return { kind: 'unreadable', title, words: cause.message };
+      return unreadable(cause.message);
     }
-  });
-  return ok({ manifest: manifest.value, pieces });
+  };
+  const told: OpenedPiece[] = [];
+  const students = read(
+    (): readonly ArchivedStudent[] => jsonOf(files.value, ARCHIVED_STUDENTS, archivedStudentsSchema, []),
+    (words) => {
+      told.push({ kind: 'unreadable', title: 'Students', words });
+      return [];
+    },
+  );
+  const pieces = manifest.value.pieces.map(({ id, title }) =>
+    read(
+      (): OpenedPiece => ({ kind: 'piece', title, piece: readPiece(files.value, id) }),
+      (words) => ({ kind: 'unreadable', title, words }),
+    ),
+  );
+  return ok({ manifest: manifest.value, students, pieces: [...told, ...pieces] });
 };

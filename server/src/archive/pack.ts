@@ -1,9 +1,11 @@
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_VERSION,
+  ARCHIVED_STUDENTS,
   archivePaths,
   MANIFEST,
   type ArchivedPiece,
+  type ArchivedStudent,
   type Manifest,
 } from '@kettle-step/contract';
 import { strToU8, zipSync, type Zippable } from 'fflate';
@@ -27,12 +29,22 @@ const filesOf = ({ id, facts, document, source, plan, versions }: ArchivedPiece)
 };
 
 /** Packs a studio into the bytes of an archive. */
-export const packArchive = (pieces: readonly ArchivedPiece[], now: Date): Uint8Array<ArrayBuffer> => {
+export const packArchive = (
+  pieces: readonly ArchivedPiece[],
+  students: readonly ArchivedStudent[],
+  now: Date,
+): Uint8Array<ArrayBuffer> => {
   const manifest: Manifest = {
     format: ARCHIVE_FORMAT,
     version: ARCHIVE_VERSION,
     createdAt: now.toISOString(),
     pieces: pieces.map(({ id, facts }) => ({ id, title: facts.title })),
   };
-  return zipSync(Object.assign({ [MANIFEST]: json(manifest) }, ...pieces.map(filesOf)) as Zippable, { mtime: now });
+  return zipSync(
+    Object.assign(
+      { [MANIFEST]: json(manifest), [ARCHIVED_STUDENTS]: json(students) },
+      ...pieces.map(filesOf),
+    ) as Zippable,
+    { mtime: now },
+  );
 };

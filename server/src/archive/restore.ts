@@ -55,9 +55,10 @@ const restorePiece = async (store: ArchiveStore, opened: OpenedPiece, from: stri
 /** Puts the pieces of an archive into a studio, empty or not. Nothing that is there is overwritten. */
 export const restoreArchive = async (
   store: ArchiveStore,
-  { manifest, pieces }: OpenedArchive,
+  { manifest, students, pieces }: OpenedArchive,
 ): Promise<RestoreReport> => {
   const from = manifest.createdAt.slice(0, 10);
+  await store.putStudents(students);
   const told: Told[] = [];
   for (const piece of pieces) told.push(await restorePiece(store, piece, from));
   return { createdAt: manifest.createdAt, pieces: told };

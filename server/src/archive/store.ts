@@ -1,8 +1,9 @@
-import type { ArchivedPiece } from '@kettle-step/contract';
+import type { ArchivedFacts, ArchivedPiece, ArchivedStudent } from '@kettle-step/contract';
 import type { Database } from '../database/open';
 import { planVersions } from '../database/schema';
 import type { PieceStore, StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
+import type { StudentStore } from '../students/store';
 
 /** Pieces with everything that belongs to them, out of the database and back into it. */
 export interface ArchiveStore {
@@ -12,9 +13,25 @@ export interface ArchiveStore {
   readonly put: (piece: ArchivedPiece, described: StoredPiece['described']) => Promise<void>;
   /** Adds versions that a piece does not have yet; tells how many. */
   readonly addVersions: (id: string, versions: ArchivedPiece['versions']) => Promise<number>;
+  readonly students: () => Promise<readonly ArchivedStudent[]>;
+  /** Puts students in as they were; those who are there are left as they are. */
+  readonly putStudents: (students: readonly ArchivedStudent[]) => Promise<void>;
 }
 
-export const createArchiveStore = (db: Database, pieces: PieceStore, versions: VersionStore): ArchiveStore => {
+export const createArchiveStore = (
+  db: Database,
+  pieces: PieceStore,
+  versions: VersionStore,
+  students: StudentStore,
+): ArchiveStore => {
+  /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
+  const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
+    const known = await students.list();
+    const found = known.find(({ id }) => id === studentId) ?? known.find(({ name }) => name === student);
+    if (found) return found.id;
+    return student === '' ? null : students.add({ name: student });
+  };
+
   const insertVersions = async (pieceId: string, all: ArchivedPiece['versions']): Promise<number> => {
     let added = 0;
     for (const { id, name, kind, createdAt, fingers, desk, document } of all) {
@@ -40,6 +57,7 @@ export const createArchiveStore = (db: Database, pieces: PieceStore, versions: V
           title: stored.title,
           composer: stored.composer,
           student: stored.student,
+          studentId: stored.studentId,
           sourceName: source.name,
           createdAt: source.createdAt,
           updatedAt: stored.updatedAt,
@@ -53,9 +71,21 @@ export const createArchiveStore = (db: Database, pieces: PieceStore, versions: V
       };
     },
     put: async ({ id, document, source, facts, plan, versions: kept }, described) => {
-      await pieces.put({ id, document, source, ...facts, described, ...plan });
+      const { student: _, ...more } = facts;
+      await pieces.put({ id, document, source, ...more, studentId: await studentOf(facts), described, ...plan });
       await insertVersions(id, kept);
     },
     addVersions: insertVersions,
+    students: async () => {
+      const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
+      return whole.flatMap((student) => {
+        if (!student) return [];
+        const { id, name, remarks, since, rules, measures, passes } = student;
+        return [{ id, name, remarks, since, rules, measures, passes }];
+      });
+    },
+    putStudents: async (all) => {
+      for (const student of all) await students.put(student);
+    },
   };
 };

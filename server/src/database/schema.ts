@@ -1,13 +1,53 @@
-import { BAR_STATES, DECIDED_BY, VERSION_KINDS } from '@kettle-step/contract';
+import { BAR_STATES, DECIDED_BY, LEAVING_PIECES, VERSION_KINDS } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
 import { blob, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** Whom pieces are for. One who has left stays, so that it can be undone. */
+export const students = sqliteTable('students', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  remarks: text('remarks').notNull().default(''),
+  since: text('since'),
+  rules: text('rules', { mode: 'json' }).$type<unknown>().notNull().default({}),
+  revision: integer('revision').notNull().default(1),
+  leftAt: text('left_at'),
+  /** What became of the pieces when the student left. */
+  leftPieces: text('left_pieces', { enum: LEAVING_PIECES }),
+});
+
+const studentId = () =>
+  text('student_id')
+    .notNull()
+    .references(() => students.id, { onDelete: 'cascade' });
+
+/** The hands of a student as they were measured on a day. */
+export const handMeasures = sqliteTable('hand_measures', {
+  id: text('id').primaryKey(),
+  studentId: studentId(),
+  measuredOn: text('measured_on').notNull(),
+  right: text('right', { mode: 'json' }).$type<unknown>().notNull(),
+  left: text('left', { mode: 'json' }).$type<unknown>().notNull(),
+  remark: text('remark').notNull().default(''),
+});
+
+/** Patterns of the scale room that a student has passed. */
+export const patternPasses = sqliteTable(
+  'pattern_passes',
+  {
+    studentId: studentId(),
+    /** The wish as JSON: the same for the same pattern. */
+    pattern: text('pattern').notNull(),
+    passedOn: text('passed_on').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.studentId, table.pattern] })],
+);
 
 /** A piece as the shelf shows it: one small row. */
 export const pieces = sqliteTable('pieces', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
   composer: text('composer').notNull(),
-  student: text('student').notNull(),
+  studentId: text('student_id').references(() => students.id, { onDelete: 'set null' }),
   metre: text('metre').notNull(),
   key: text('key').notNull(),
   bars: integer('bars').notNull(),

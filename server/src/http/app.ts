@@ -7,6 +7,8 @@ import type { ArchiveStore } from '../archive/store';
 import { pieceRoutes } from '../pieces/routes';
 import type { PieceStore } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
+import { studentRoutes } from '../students/routes';
+import type { StudentStore } from '../students/store';
 import { onlyAt, onlyFromOwnPages } from './doors';
 import { problemHandler, sendProblem } from './problems';
 import { REFUSALS } from './refusals';
@@ -58,6 +60,7 @@ const webApplication = (folder: string): express.RequestHandler[] => [
 export interface AppOptions {
   readonly store: PieceStore;
   readonly versions: VersionStore;
+  readonly students: StudentStore;
   readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
@@ -66,11 +69,12 @@ export interface AppOptions {
   readonly report: (cause: unknown) => void;
 }
 
-export const createApp = ({ store, versions, archive, webFolder, names, report }: AppOptions): Express => {
+export const createApp = ({ store, versions, students, archive, webFolder, names, report }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.use(headers, onlyAt(names), onlyFromOwnPages);
   app.use('/api/pieces', pieceRoutes(store, versions));
+  app.use('/api/students', studentRoutes(students));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));

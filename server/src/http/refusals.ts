@@ -12,12 +12,14 @@ export const REFUSALS = {
   noSuchAddress: told('not-found', 'There is no such address.'),
   noSuchPage: told('not-found', 'There is no such page.'),
   noSuchPiece: told('not-found', 'This piece is no longer on the shelf.'),
+  noSuchStudent: told('not-found', 'This student is no longer in the studio.'),
   noSuchVersion: told('not-found', 'This version of the plan is no longer kept.'),
   noSuchForm: told('not-found', 'A piece is not sent in this form.'),
   sourceNotKept: told('not-found', 'The file of this piece was not kept.'),
   badChoice: told('bad-request', 'The part or tune that is meant cannot be read.'),
   badBody: told('bad-request', 'The body of the request could not be read.'),
   changedElsewhere: told('conflict', 'This piece was changed in another window; nothing was overwritten.'),
+  studentChangedElsewhere: told('conflict', 'This student was changed in another window; nothing was overwritten.'),
   tooLarge: told('too-large', 'The file is too large to be read; bring in one movement at a time.'),
   foreignPage: told('forbidden', 'Only Kettle Step’s own pages change anything here.'),
   bug: told('internal', 'Nothing was changed. Please try again; if it stays so, report it.'),
@@ -27,8 +29,10 @@ export const REFUSALS = {
 export const unreadable = (detail: string): Refusal => told('unreadable-file', detail);
 
 /** The first place where a body is not as the contract has it. */
-export const notAsAgreed = (issue: { path: readonly PropertyKey[]; message: string } | undefined): Refusal =>
-  told('bad-request', `The plan is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
+export const notAsAgreed = (
+  what: 'plan' | 'student' | 'piece',
+  issue: { path: readonly PropertyKey[]; message: string } | undefined,
+): Refusal => told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 
 export const sentAs = (type: string): Refusal => told('wrong-type', `This is sent as ${type}.`);
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   bringInSchema,
   createdSchema,
+  pieceForSchema,
   pieceIdSchema,
   pieceListSchema,
   pieceSchema,
@@ -54,7 +55,7 @@ const importRoute =
     if (imported.kind === 'error') return sendProblem(response, unreadable(explainMusicError(imported.error)));
     const { piece, notices } = imported.value;
     const id = randomUUID();
-    await store.add(id, piece, '', new Date());
+    await store.add(id, piece, null, new Date());
     response.status(201).json(createdSchema.parse({ id, title: piece.title, notices }));
   };
 
@@ -64,7 +65,7 @@ const saveRoute =
     const id = idOf(request);
     if (!id) return noSuchPiece(response);
     const plan = savePlanSchema.safeParse(request.body);
-    if (!plan.success) return sendProblem(response, notAsAgreed(plan.error.issues[0]));
+    if (!plan.success) return sendProblem(response, notAsAgreed('plan', plan.error.issues[0]));
     const { document } = plan.data;
     const music = document === undefined ? undefined : readCorrected(document);
     if (music?.kind === 'error') return sendProblem(response, unreadable(explainMusicXmlError(music.error)));
@@ -78,6 +79,19 @@ const saveRoute =
       case 'not-found':
         return noSuchPiece(response);
     }
+  };
+
+const forRoute =
+  (store: PieceStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    if (!id) return noSuchPiece(response);
+    const said = pieceForSchema.safeParse(request.body);
+    if (!said.success) return sendProblem(response, notAsAgreed('piece', said.error.issues[0]));
+    const outcome = await store.giveTo(id, said.data.studentId);
+    if (outcome === 'no-student') return sendProblem(response, REFUSALS.noSuchStudent);
+    if (outcome === 'no-piece') return noSuchPiece(response);
+    response.status(204).end();
   };
 
 const noSuchVersion = (response: Response): void => sendProblem(response, REFUSALS.noSuchVersion);
@@ -97,7 +111,7 @@ const keepVersionRoute =
     const id = idOf(request);
     if (!id) return noSuchPiece(response);
     const version = keepVersionSchema.safeParse(request.body);
-    if (!version.success) return sendProblem(response, notAsAgreed(version.error.issues[0]));
+    if (!version.success) return sendProblem(response, notAsAgreed('plan', version.error.issues[0]));
     const kept = await versions.keep(id, version.data, new Date());
     if (!kept) return noSuchPiece(response);
     response.status(201).json(versionSummarySchema.parse(kept));
@@ -175,6 +189,7 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router =
   });
 
   router.put('/:id/plan', asJson, saveRoute(store));
+  router.put('/:id/student', asJson, forRoute(store));
 
   router.get('/:id/versions', listVersionsRoute(versions));
   router.post('/:id/versions', asJson, keepVersionRoute(versions));

@@ -1,5 +1,6 @@
 import {
   NEW_DESK,
+  settingsFor,
   type Desk,
   type Piece,
   type PieceSummary,
@@ -7,9 +8,10 @@ import {
   type SavePlan,
   type StoredFinger,
 } from '@kettle-step/contract';
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, not, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { pieceMusic, pieces, plans, planVersions } from '../database/schema';
+import { pieceMusic, pieces, plans, planVersions, students } from '../database/schema';
+import { fingeringOf, tellShelf } from '../students/fingering';
 import type { Description } from './describe';
 import type { ImportedPiece } from './import';
 import { readPlanRows, shelfFactsOf, writePlanRows, type Transaction } from './plan-rows';
@@ -37,7 +39,7 @@ export interface StoredPiece {
   readonly desk: Desk;
   readonly id: string;
   readonly title: string;
-  readonly student: string;
+  readonly studentId: string | null;
   readonly document: string;
   readonly described: Description;
   readonly source: Uint8Array | null;
@@ -52,29 +54,60 @@ export interface PieceStore {
   readonly get: (id: string) => Promise<Piece | undefined>;
   /** The file as it was brought in; null for a piece from before files were kept. */
   readonly source: (id: string) => Promise<Source | undefined>;
-  readonly add: (id: string, piece: ImportedPiece, student: string, now: Date) => Promise<void>;
+  readonly add: (id: string, piece: ImportedPiece, studentId: string | null, now: Date) => Promise<void>;
   /** Puts a piece in as it once was. */
   readonly put: (piece: StoredPiece) => Promise<void>;
   readonly savePlan: (id: string, plan: SavePlan, music: CorrectedMusic | undefined, now: Date) => Promise<SaveOutcome>;
+  /** Says whom a piece is for. */
+  readonly giveTo: (id: string, studentId: string | null) => Promise<'given' | 'no-piece' | 'no-student'>;
   readonly remove: (id: string) => Promise<boolean>;
 }
 
+/** A piece with its student; one who has left is nobody. */
+interface Row {
+  readonly pieces: typeof pieces.$inferSelect;
+  readonly student: string | null;
+}
+
 const summaryOf = ({
-  createdAt: _,
-  rightLane: right,
-  leftLane: left,
-  ...row
-}: typeof pieces.$inferSelect): PieceSummary => ({ ...row, lanes: { right, left } });
+  pieces: { createdAt: _, rightLane: right, leftLane: left, ...row },
+  student,
+}: Row): PieceSummary => ({
+  ...row,
+  student: student ?? '',
+  studentId: student === null ? null : row.studentId,
+  lanes: { right, left },
+});
+
+const ofStudent = and(eq(students.id, pieces.studentId), isNull(students.leftAt));
+
+/** Pieces that left the shelf with their student. */
+const isAway = sql`EXISTS (SELECT 1 FROM students WHERE students.id = ${pieces.studentId} AND students.left_pieces = 'archive')`;
+
+const readList = async (db: Database): Promise<readonly PieceSummary[]> => {
+  const rows = await db
+    .select({ pieces, student: students.name })
+    .from(pieces)
+    .leftJoin(students, ofStudent)
+    .where(not(isAway))
+    .orderBy(asc(pieces.title), asc(pieces.id));
+  return rows.map(summaryOf);
+};
 
 const readPiece = async (db: Database, id: string): Promise<Piece | undefined> => {
   const [row] = await db
-    .select({ pieces, plans, document: pieceMusic.document })
+    .select({ pieces, plans, document: pieceMusic.document, student: students.name })
     .from(pieces)
+    .leftJoin(students, ofStudent)
     .innerJoin(plans, eq(plans.pieceId, pieces.id))
     .innerJoin(pieceMusic, eq(pieceMusic.pieceId, pieces.id))
     .where(eq(pieces.id, id));
   if (!row) return undefined;
-  return { ...summaryOf(row.pieces), document: row.document, plan: await readPlanRows(db, row.plans) };
+  const plan = await readPlanRows(db, row.plans);
+  const { studentId } = row.pieces;
+  const student = studentId === null ? undefined : await fingeringOf(db, studentId);
+  const desk = { ...plan.desk, settings: settingsFor(plan.desk, student) };
+  return { ...summaryOf(row), document: row.document, plan: { ...plan, desk } };
 };
 
 const readSource = async (db: Database, id: string): Promise<Source | undefined> => {
@@ -89,8 +122,8 @@ const readSource = async (db: Database, id: string): Promise<Source | undefined>
 /** Puts a piece in whose id is free. */
 const insertPiece = (db: Database, piece: StoredPiece): Promise<void> =>
   db.transaction(async (tx) => {
-    const { id, described, title, student, createdAt, updatedAt, document, source, sourceName, ribbon, desk } = piece;
-    const facts = { ...described, title, student, createdAt, updatedAt, ...shelfFactsOf(ribbon, desk) };
+    const { id, described, title, studentId, createdAt, updatedAt, document, source, sourceName, ribbon, desk } = piece;
+    const facts = { ...described, title, studentId, createdAt, updatedAt, ...shelfFactsOf(ribbon, desk) };
     await tx.insert(pieces).values({ id, ...facts });
     await tx.insert(pieceMusic).values({ pieceId: id, document, source: source && Buffer.from(source), sourceName });
     const [plan] = await tx.insert(plans).values({ pieceId: id, revision: 1, desk }).returning({ id: plans.id });
@@ -140,16 +173,30 @@ const savePlan = (
     return { kind: 'saved', revision: moved.revision };
   });
 
+const giveTo = async (
+  db: Database,
+  id: string,
+  studentId: string | null,
+): Promise<'given' | 'no-piece' | 'no-student'> => {
+  const student = studentId === null ? undefined : await fingeringOf(db, studentId);
+  if (studentId !== null && !student) return 'no-student';
+  const given = await db.update(pieces).set({ studentId }).where(eq(pieces.id, id)).returning({ id: pieces.id });
+  if (given.length === 0) return 'no-piece';
+  if (studentId !== null && student) await tellShelf(db, studentId, student.rules);
+  return 'given';
+};
+
 export const createPieceStore = (db: Database): PieceStore => ({
-  list: async () => (await db.select().from(pieces).orderBy(asc(pieces.title), asc(pieces.id))).map(summaryOf),
+  list: () => readList(db),
   get: (id) => readPiece(db, id),
   source: (id) => readSource(db, id),
-  add: (id, { fingers, ribbon, document, source, sourceName, ...described }, student, now) => {
+  add: (id, { fingers, ribbon, document, source, sourceName, ...described }, studentId, now) => {
     const at = now.toISOString();
-    const own = { id, student, title: described.title, createdAt: at, updatedAt: at };
+    const own = { id, studentId, title: described.title, createdAt: at, updatedAt: at };
     return insertPiece(db, { ...own, described, document, source, sourceName, fingers, ribbon, desk: NEW_DESK });
   },
   put: (piece) => insertPiece(db, piece),
   savePlan: (id, plan, music, now) => savePlan(db, id, plan, music, now),
+  giveTo: (id, studentId) => giveTo(db, id, studentId),
   remove: async (id) => (await db.delete(pieces).where(eq(pieces.id, id)).returning({ id: pieces.id })).length > 0,
 });

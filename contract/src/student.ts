@@ -1,0 +1,100 @@
+import type { Hands } from '@kettle-step/core';
+import { z } from 'zod';
+import { patternWishSchema } from './pattern-wish';
+import { DEFAULT_SETTINGS, type Settings } from './desk';
+import { pieceSummarySchema } from './piece';
+import { handSchema, rulesFileSchema } from './rules';
+import { plainText } from './text';
+
+/** What crosses the wire about students. They are mostly children: only what fingering and lessons need is kept. */
+
+/** Names in addresses, as those of pieces. */
+export const studentIdSchema = z.string().regex(/^[a-z0-9-]{1,64}$/);
+
+export const LONGEST_NAME = 120;
+const LONGEST_REMARKS = 4000;
+
+const facts = {
+  name: plainText(LONGEST_NAME).trim().min(1, 'needs a name'),
+  remarks: plainText(LONGEST_REMARKS).default(''),
+  /** The day of the first lesson; null where nobody knows it. */
+  since: z.iso.date().nullable().default(null),
+  /** Which moves have been taught, and what is settled otherwise than usual. */
+  rules: rulesFileSchema.default({}),
+};
+
+/** Both hands as they were measured on a day. */
+export const measureSchema = z.object({
+  id: z.string(),
+  measuredOn: z.iso.date(),
+  right: handSchema,
+  left: handSchema,
+  remark: plainText(500).default(''),
+});
+export type Measure = z.infer<typeof measureSchema>;
+
+export const newMeasureSchema = measureSchema.omit({ id: true });
+export type NewMeasure = z.infer<typeof newMeasureSchema>;
+
+export const studentSummarySchema = z.object({
+  id: z.string(),
+  ...facts,
+  pieces: z.number().int().nonnegative(),
+  /** The hands as they were measured last; null until they are. */
+  hands: z.object({ right: handSchema, left: handSchema }).nullable(),
+});
+export type StudentSummary = z.infer<typeof studentSummarySchema>;
+
+export const studentListSchema = z.object({ students: z.array(studentSummarySchema) });
+
+/** A pattern of the scale room that was played without a wrong finger. */
+export const passSchema = z.object({ pattern: patternWishSchema, passedOn: z.iso.date() });
+export type Pass = z.infer<typeof passSchema>;
+
+/** A student with all that is kept. */
+export const studentSchema = studentSummarySchema.omit({ pieces: true }).extend({
+  revision: z.number().int().positive(),
+  /** Oldest first. */
+  measures: z.array(measureSchema),
+  pieces: z.array(pieceSummarySchema),
+  passes: z.array(passSchema),
+});
+export type Student = z.infer<typeof studentSchema>;
+
+export const newStudentSchema = z.object(facts);
+export type NewStudent = z.input<typeof newStudentSchema>;
+
+/** A save names the revision it was made from; an older one is refused. */
+export const saveStudentSchema = newStudentSchema.extend({ baseRevision: z.number().int().positive() });
+export type SaveStudent = z.infer<typeof saveStudentSchema>;
+
+/** What becomes of the pieces of a student who leaves: they stay on the shelf for nobody, or leave it too. */
+export const LEAVING_PIECES = ['keep', 'archive'] as const;
+export type LeavingPieces = (typeof LEAVING_PIECES)[number];
+
+/** Whom a piece is for. */
+export const pieceForSchema = z.object({ studentId: studentIdSchema.nullable() });
+
+/** What of a student every fingering depends on. */
+export type Fingering = Pick<StudentSummary, 'hands' | 'rules'>;
+
+/** The settings that a student's own pieces are worked out with: measured hands, medium adult ones until they are; and what was taught. */
+export const settingsOfStudent = ({ hands, rules }: Fingering): Settings => ({
+  hands: hands ?? DEFAULT_SETTINGS.hands,
+  rules,
+});
+
+/**
+ * The one answer to what a piece is worked out with: where it follows its student, the student's hands and rules as they are now;
+ * else its own.
+ */
+export const settingsFor = (
+  own: { readonly settings: Settings; readonly follows: 'student' | 'piece' },
+  student: Fingering | undefined,
+): Settings => (own.follows === 'student' && student ? settingsOfStudent(student) : own.settings);
+
+/** A measure from before a pair was measured keeps its hands; a newer one takes their place. */
+export const latestHands = (measures: readonly Measure[]): Hands | null => {
+  const last = [...measures].sort((a, b) => (a.measuredOn < b.measuredOn ? -1 : 1)).at(-1);
+  return last ? { right: last.right, left: last.left } : null;
+};

@@ -1,0 +1,154 @@
+import { randomUUID } from 'node:crypto';
+import {
+  latestHands,
+  passSchema,
+  rulesFileSchema,
+  type ArchivedStudent,
+  type LeavingPieces,
+  type Measure,
+  type NewMeasure,
+  type NewStudent,
+  type Pass,
+  type SaveStudent,
+  type Student,
+  type StudentSummary,
+} from '@kettle-step/contract';
+import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
+import type { Database } from '../database/open';
+import { handMeasures, patternPasses, pieces, students } from '../database/schema';
+import type { PieceStore, SaveOutcome } from '../pieces/store';
+import { measureOf, measuresOf, present, tellShelf } from './fingering';
+
+/** Everything that is kept about students. */
+export interface StudentStore {
+  readonly list: () => Promise<readonly StudentSummary[]>;
+  readonly get: (id: string) => Promise<Student | undefined>;
+  readonly add: (student: NewStudent) => Promise<string>;
+  readonly save: (id: string, student: SaveStudent) => Promise<SaveOutcome>;
+  /** A student leaves; pieces stay on the shelf for nobody, or leave it too. It can be undone. */
+  readonly leave: (id: string, leaving: LeavingPieces, now: Date) => Promise<boolean>;
+  readonly comeBack: (id: string) => Promise<boolean>;
+  readonly addMeasure: (id: string, measure: NewMeasure) => Promise<boolean>;
+  readonly removeMeasure: (id: string, measure: string) => Promise<boolean>;
+  readonly pass: (id: string, pass: Pass) => Promise<boolean>;
+  /** Takes a pass back. */
+  readonly unpass: (id: string, pattern: Pass['pattern']) => Promise<boolean>;
+  /** Puts a student in as an archive has it; one who is there is left as is. */
+  readonly put: (student: ArchivedStudent) => Promise<void>;
+}
+
+const passesOf = async (db: Database, studentId: string): Promise<Pass[]> => {
+  const rows = await db.select().from(patternPasses).where(eq(patternPasses.studentId, studentId));
+  return rows.map(({ pattern, passedOn }) => passSchema.parse({ pattern: JSON.parse(pattern) as unknown, passedOn }));
+};
+
+const factsOf = ({ id, name, remarks, since, rules }: typeof students.$inferSelect) => ({
+  id,
+  name,
+  remarks,
+  since,
+  rules: rulesFileSchema.parse(rules),
+});
+
+const list = async (db: Database): Promise<readonly StudentSummary[]> => {
+  const rows = await db.select().from(students).where(isNull(students.leftAt)).orderBy(asc(students.name));
+  const counted = await db
+    .select({ studentId: pieces.studentId, pieces: count() })
+    .from(pieces)
+    .groupBy(pieces.studentId);
+  const measured = await db.select().from(handMeasures);
+  return rows.map((row) => ({
+    ...factsOf(row),
+    pieces: counted.find(({ studentId }) => studentId === row.id)?.pieces ?? 0,
+    hands: latestHands(measured.filter(({ studentId }) => studentId === row.id).map(measureOf)),
+  }));
+};
+
+const save = (db: Database, id: string, { baseRevision, ...facts }: SaveStudent): Promise<SaveOutcome> =>
+  db.transaction(async (tx): Promise<SaveOutcome> => {
+    // One statement decides the race, as for plans.
+    const [moved] = await tx
+      .update(students)
+      .set({ ...facts, revision: sql`${students.revision} + 1` })
+      .where(and(present(id), eq(students.revision, baseRevision)))
+      .returning({ revision: students.revision });
+    if (moved) {
+      await tellShelf(tx, id, facts.rules);
+      return { kind: 'saved', revision: moved.revision };
+    }
+    const [current] = await tx.select().from(students).where(present(id));
+    return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
+  });
+
+const wishText = (pattern: Pass['pattern']): string => JSON.stringify(passSchema.shape.pattern.parse(pattern));
+
+export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>): StudentStore => {
+  const isPresent = async (id: string): Promise<boolean> =>
+    (await db.select({ id: students.id }).from(students).where(present(id))).length > 0;
+  return {
+    list: () => list(db),
+    get: async (id) => {
+      const [row] = await db.select().from(students).where(present(id));
+      if (!row) return undefined;
+      const measures = await measuresOf(db, id);
+      return {
+        ...factsOf(row),
+        revision: row.revision,
+        hands: latestHands(measures),
+        measures: [...measures],
+        pieces: (await shelf.list()).filter(({ studentId }) => studentId === id),
+        passes: await passesOf(db, id),
+      };
+    },
+    add: async (student) => {
+      const id = randomUUID();
+      await db.insert(students).values({ id, ...student });
+      return id;
+    },
+    save: (id, student) => save(db, id, student),
+    leave: async (id, leaving, now) => {
+      const left = { leftAt: now.toISOString(), leftPieces: leaving };
+      return (await db.update(students).set(left).where(present(id)).returning({ id: students.id })).length > 0;
+    },
+    comeBack: async (id) => {
+      const back = { leftAt: null, leftPieces: null };
+      return (await db.update(students).set(back).where(eq(students.id, id)).returning({ id: students.id })).length > 0;
+    },
+    addMeasure: async (studentId, measure) => {
+      if (!(await isPresent(studentId))) return false;
+      await db.insert(handMeasures).values({ id: randomUUID(), studentId, ...measure });
+      return true;
+    },
+    removeMeasure: async (studentId, id) => {
+      const one = and(eq(handMeasures.studentId, studentId), eq(handMeasures.id, id));
+      return (await db.delete(handMeasures).where(one).returning({ id: handMeasures.id })).length > 0;
+    },
+    pass: async (studentId, { pattern, passedOn }) => {
+      if (!(await isPresent(studentId))) return false;
+      await db
+        .insert(patternPasses)
+        .values({ studentId, pattern: wishText(pattern), passedOn })
+        .onConflictDoUpdate({ target: [patternPasses.studentId, patternPasses.pattern], set: { passedOn } });
+      return true;
+    },
+    unpass: async (studentId, pattern) => {
+      const one = and(eq(patternPasses.studentId, studentId), eq(patternPasses.pattern, wishText(pattern)));
+      return (await db.delete(patternPasses).where(one).returning({ at: patternPasses.passedOn })).length > 0;
+    },
+    put: async ({ id, measures, passes, ...facts }) => {
+      const added = await db
+        .insert(students)
+        .values({ id, ...facts })
+        .onConflictDoNothing()
+        .returning({ id: students.id });
+      if (added.length === 0) return;
+      for (const measure of measures)
+        await db
+          .insert(handMeasures)
+          .values({ ...measure, studentId: id })
+          .onConflictDoNothing();
+      for (const { pattern, passedOn } of passes)
+        await db.insert(patternPasses).values({ studentId: id, pattern: wishText(pattern), passedOn });
+    },
+  };
+};

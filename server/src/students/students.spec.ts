@@ -1,0 +1,221 @@
+import {
+  createdSchema,
+  LEVELS,
+  pieceListSchema,
+  pieceSchema,
+  problemSchema,
+  restoreReportSchema,
+  rulesAtLevel,
+  savedSchema,
+  settingsFor,
+  studentListSchema,
+  studentSchema,
+  type Piece,
+  type Student,
+} from '@kettle-step/contract';
+import { patternWish } from '@kettle-step/core';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import { demoPieces } from '../../../core/testing/demo';
+import { bringIn, testServer, type TestServer } from '../../testing/server';
+
+let studio: TestServer;
+beforeEach(async () => {
+  studio = await testServer();
+});
+afterEach(() => studio.stop());
+
+const send = (path: string, method: string, body?: unknown, server = studio): Promise<Response> =>
+  server.fetch(`api/${path}`, {
+    method,
+    headers: { 'Content-Type': 'application/json' },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+
+const detailOf = async (answer: Response): Promise<string> => problemSchema.parse(await answer.json()).detail;
+
+const add = async (name: string): Promise<string> =>
+  ((await (await send('students', 'POST', { name })).json()) as { id: string }).id;
+
+const studentOf = async (id: string, server = studio): Promise<Student> =>
+  studentSchema.parse(await (await send(`students/${id}`, 'GET', undefined, server)).json());
+
+const list = async (server = studio) =>
+  studentListSchema.parse(await (await send('students', 'GET', undefined, server)).json()).students;
+
+const shelf = async () => pieceListSchema.parse(await (await send('pieces', 'GET')).json()).pieces;
+
+const addPiece = async (): Promise<string> => {
+  const { name, bytes } = demoPieces()[0]!;
+  return createdSchema.parse(await (await bringIn(studio, bytes, `?name=${name}.musicxml`)).json()).id;
+};
+
+const pieceOf = async (id: string): Promise<Piece> =>
+  pieceSchema.parse(await (await send(`pieces/${id}`, 'GET')).json());
+
+const MEASURE = {
+  measuredOn: '2026-02-03',
+  right: { span15Mm: 150, span25Mm: 108, pairsMm: { '1-2': 95 } },
+  left: { span15Mm: 152, span25Mm: 109 },
+};
+
+describe('students', () => {
+  it('are added, changed and listed by name', async () => {
+    const id = await add('Pip');
+    await add('Ada');
+    const pip = await studentOf(id);
+    expect(pip).toMatchObject({ name: 'Pip', remarks: '', since: null, revision: 1, hands: null, measures: [] });
+    const rules = rulesAtLevel({}, LEVELS[1]!);
+    const saved = await send(`students/${id}`, 'PUT', { ...pip, name: 'Zoe', rules, baseRevision: 1 });
+    expect(savedSchema.parse(await saved.json()).revision).toBe(2);
+    expect((await list()).map(({ name }) => name)).toEqual(['Ada', 'Zoe']);
+    expect((await studentOf(id)).rules).toEqual(rules);
+  });
+
+  it('are not overwritten by a window that knows an older state', async () => {
+    const id = await add('Pip');
+    await send(`students/${id}`, 'PUT', { name: 'Pip A', baseRevision: 1 });
+    const late = await send(`students/${id}`, 'PUT', { name: 'Pip B', baseRevision: 1 });
+    expect([late.status, await detailOf(late)]).toEqual([
+      409,
+      'This student was changed in another window; nothing was overwritten.',
+    ]);
+    expect((await studentOf(id)).name).toBe('Pip A');
+  });
+
+  it('keep every measure of their hands; the last one counts', async () => {
+    const id = await add('Pip');
+    for (const measuredOn of ['2026-02-03', '2025-02-03'])
+      expect(
+        (await send(`students/${id}/measures`, 'POST', { ...MEASURE, measuredOn, remark: measuredOn })).status,
+      ).toBe(204);
+    await send(`students/${id}/measures`, 'POST', {
+      ...MEASURE,
+      measuredOn: '2026-08-03',
+      right: { span15Mm: 156, span25Mm: 112 },
+    });
+    const { measures, hands } = await studentOf(id);
+    expect(measures.map(({ measuredOn }) => measuredOn)).toEqual(['2025-02-03', '2026-02-03', '2026-08-03']);
+    expect(hands?.right).toEqual({ span15Mm: 156, span25Mm: 112 });
+    expect(measures[1]!.right.pairsMm).toEqual({ '1-2': 95 });
+    await send(`students/${id}/measures/${measures[2]!.id}`, 'DELETE');
+    expect((await list())[0]!.hands?.right.span15Mm).toBe(150);
+  });
+
+  it('have no hands that cannot be', async () => {
+    const id = await add('Pip');
+    const answer = await send(`students/${id}/measures`, 'POST', {
+      ...MEASURE,
+      right: { span15Mm: 500, span25Mm: 100 },
+    });
+    expect(answer.status).toBe(400);
+    expect(await detailOf(answer)).toContain('No hand spans 500 mm from thumb to fifth finger');
+    expect((await studentOf(id)).measures).toEqual([]);
+  });
+
+  it('are what their pieces are worked out with, for as long as those follow them', async () => {
+    const [id, piece] = [await add('Pip'), await addPiece()];
+    const before = await pieceOf(piece);
+    expect([before.student, before.plan.desk.follows]).toEqual(['', 'student']);
+    await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
+    await send(`students/${id}/measures`, 'POST', MEASURE);
+    const rules = rulesAtLevel({}, LEVELS[1]!);
+    await send(`students/${id}`, 'PUT', { name: 'Pip', rules, baseRevision: 1 });
+    const after = await pieceOf(piece);
+    expect(after).toMatchObject({ student: 'Pip', studentId: id, level: LEVELS[1]!.id });
+    const student = await studentOf(id);
+    expect(after.plan.desk.settings).toEqual(settingsFor(after.plan.desk, student));
+    expect(after.plan.desk.settings).toEqual({ hands: student.hands, rules });
+
+    // A piece with settings of its own keeps them.
+    const desk = { ...after.plan.desk, follows: 'piece' as const, settings: before.plan.desk.settings };
+    const { fingers, ribbon } = after.plan;
+    await send(`pieces/${piece}/plan`, 'PUT', { baseRevision: 1, fingers, ribbon, desk });
+    expect((await pieceOf(piece)).plan.desk.settings).toEqual(before.plan.desk.settings);
+  });
+
+  it('leave without their pieces or with them, and come back', async () => {
+    const [id, piece] = [await add('Pip'), await addPiece()];
+    await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
+    await send(`students/${id}`, 'DELETE');
+    expect(await list()).toEqual([]);
+    expect((await shelf())[0]).toMatchObject({ student: '', studentId: null });
+    await send(`students/${id}/back`, 'POST');
+    expect((await shelf())[0]).toMatchObject({ student: 'Pip', studentId: id });
+    await send(`students/${id}?pieces=archive`, 'DELETE');
+    expect(await shelf()).toEqual([]);
+    await send(`students/${id}/back`, 'POST');
+    expect((await studentOf(id)).pieces.map(({ id: own }) => own)).toEqual([piece]);
+  });
+
+  it('pass patterns, once each, and not yet after all', async () => {
+    const id = await add('Pip');
+    const pattern = patternWish({ tonic: 'D', kind: 'major' });
+    await send(`students/${id}/passes`, 'PUT', { pattern, passedOn: '2026-03-01' });
+    await send(`students/${id}/passes`, 'PUT', { pattern, passedOn: '2026-04-01' });
+    expect((await studentOf(id)).passes).toEqual([{ pattern, passedOn: '2026-04-01' }]);
+    await send(`students/${id}/passes`, 'DELETE', { pattern });
+    expect((await studentOf(id)).passes).toEqual([]);
+  });
+
+  it('say so when there is no such student', async () => {
+    const piece = await addPiece();
+    const answers = [
+      await send('students/nobody', 'GET'),
+      await send('students/nobody', 'PUT', { name: 'X', baseRevision: 1 }),
+      await send('students/nobody', 'DELETE'),
+      await send('students/nobody/back', 'POST'),
+      await send('students/nobody/measures', 'POST', MEASURE),
+      await send('students/NO BODY', 'GET'),
+      await send(`pieces/${piece}/student`, 'PUT', { studentId: 'nobody' }),
+    ];
+    expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 404));
+    expect(await detailOf(answers[0]!)).toBe('This student is no longer in the studio.');
+    expect(await detailOf(await send('students', 'POST', { name: ' ' }))).toBe(
+      'The student is not as agreed: name needs a name',
+    );
+  });
+
+  it('travel in the archive with their hands and passes; those who are there stay as they are', async () => {
+    const [id, piece] = [await add('Pip'), await addPiece()];
+    await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
+    await send(`students/${id}/measures`, 'POST', MEASURE);
+    await send(`students/${id}/passes`, 'PUT', {
+      pattern: patternWish({ tonic: 'D', kind: 'major' }),
+      passedOn: '2026-03-01',
+    });
+    const archive = new Uint8Array(await (await studio.fetch('api/archive')).arrayBuffer());
+    const restoreInto = async (server: TestServer, bytes: Uint8Array<ArrayBuffer>) => {
+      const answer = await server.fetch('api/archive', {
+        method: 'POST',
+        body: bytes,
+        headers: { 'Content-Type': 'application/zip' },
+      });
+      return restoreReportSchema.parse(await answer.json()).pieces;
+    };
+    const other = await testServer();
+    await restoreInto(other, archive);
+    const { pieces: _, ...kept } = await studentOf(id, other);
+    const { pieces: __, ...own } = await studentOf(id);
+    expect(kept).toEqual({ ...own, revision: 1 });
+    expect((await restoreInto(other, archive)).map(({ outcome }) => outcome)).toEqual(['same']);
+    expect(await list(other)).toHaveLength(1);
+
+    // An archive from before students had records knows them by name.
+    const { 'students.json': __students, ...files } = unzipSync(archive);
+    const facts = `pieces/${piece}/piece.json`;
+    const older = JSON.parse(Buffer.from(files[facts]!).toString()) as Record<string, unknown>;
+    delete older['studentId'];
+    const third = await testServer();
+    await restoreInto(third, zipSync({ ...files, [facts]: strToU8(JSON.stringify(older)) }));
+    expect((await list(third)).map(({ name, pieces }) => [name, pieces])).toEqual([['Pip', 1]]);
+
+    // Students that cannot be read do not keep the pieces back, and the report says so.
+    const fourth = await testServer();
+    const report = await restoreInto(fourth, zipSync({ ...unzipSync(archive), 'students.json': strToU8('[{]') }));
+    expect(report.map(({ title, outcome }) => [title === 'Students', outcome])).toEqual([
+      [true, 'refused'],
+      [false, 'added'],
+    ]);
+    await Promise.all([other, third, fourth].map((server) => server.stop()));
+  });
+});
