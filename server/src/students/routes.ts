@@ -44,11 +44,39 @@ const done = (isDone: boolean, response: Response): void => {
   else noSuchStudent(response);
 };
 
+const asJson = [onlyAs('application/json'), json({ limit: '100kb' })];
+
+/** Measures of a student's hands, and patterns that were passed. */
+const recordRoutes = (router: Router, store: StudentStore): void => {
+  router.post(
+    '/:id/measures',
+    asJson,
+    withBody(newMeasureSchema, async (id, measure, response) => done(await store.addMeasure(id, measure), response)),
+  );
+  router.delete(
+    '/:id/measures/:measure',
+    forStudent(async (id, _, response, request) =>
+      done(await store.removeMeasure(id, String(request.params['measure'])), response),
+    ),
+  );
+
+  router.put(
+    '/:id/passes',
+    asJson,
+    withBody(passSchema, async (id, pass, response) => done(await store.pass(id, pass), response)),
+  );
+  router.delete(
+    '/:id/passes',
+    asJson,
+    withBody(passSchema.pick({ pattern: true }), async (id, { pattern }, response) =>
+      done(await store.unpass(id, pattern), response),
+    ),
+  );
+};
+
 /** `/api/students`: whom pieces are for, their hands, and what they have been taught. */
 export const studentRoutes = (store: StudentStore): Router => {
   const router = Router();
-  const asJson = [onlyAs('application/json'), json({ limit: '100kb' })];
-
   router.get('/', async (_request, response) => {
     response.json(studentListSchema.parse({ students: await store.list() }));
   });
@@ -94,30 +122,6 @@ export const studentRoutes = (store: StudentStore): Router => {
     forStudent(async (id, _, response) => done(await store.comeBack(id), response)),
   );
 
-  router.post(
-    '/:id/measures',
-    asJson,
-    withBody(newMeasureSchema, async (id, measure, response) => done(await store.addMeasure(id, measure), response)),
-  );
-  router.delete(
-    '/:id/measures/:measure',
-    forStudent(async (id, _, response, request) =>
-      done(await store.removeMeasure(id, String(request.params['measure'])), response),
-    ),
-  );
-
-  router.put(
-    '/:id/passes',
-    asJson,
-    withBody(passSchema, async (id, pass, response) => done(await store.pass(id, pass), response)),
-  );
-  router.delete(
-    '/:id/passes',
-    asJson,
-    withBody(passSchema.pick({ pattern: true }), async (id, { pattern }, response) =>
-      done(await store.unpass(id, pattern), response),
-    ),
-  );
-
+  recordRoutes(router, store);
   return router;
 };

@@ -5,7 +5,6 @@ import {
   rulesFileSchema,
   type ArchivedStudent,
   type LeavingPieces,
-  type Measure,
   type NewMeasure,
   type NewStudent,
   type Pass,
@@ -82,9 +81,35 @@ const save = (db: Database, id: string, { baseRevision, ...facts }: SaveStudent)
 
 const wishText = (pattern: Pass['pattern']): string => JSON.stringify(passSchema.shape.pattern.parse(pattern));
 
+const isPresent = async (db: Database, id: string): Promise<boolean> =>
+  (await db.select({ id: students.id }).from(students).where(present(id))).length > 0;
+
+/** What is written down about a student over time: measures of the hands, and patterns that were passed. */
+const recordsOf = (db: Database): Pick<StudentStore, 'addMeasure' | 'removeMeasure' | 'pass' | 'unpass'> => ({
+  addMeasure: async (studentId, measure) => {
+    if (!(await isPresent(db, studentId))) return false;
+    await db.insert(handMeasures).values({ id: randomUUID(), studentId, ...measure });
+    return true;
+  },
+  removeMeasure: async (studentId, id) => {
+    const one = and(eq(handMeasures.studentId, studentId), eq(handMeasures.id, id));
+    return (await db.delete(handMeasures).where(one).returning({ id: handMeasures.id })).length > 0;
+  },
+  pass: async (studentId, { pattern, passedOn }) => {
+    if (!(await isPresent(db, studentId))) return false;
+    await db
+      .insert(patternPasses)
+      .values({ studentId, pattern: wishText(pattern), passedOn })
+      .onConflictDoUpdate({ target: [patternPasses.studentId, patternPasses.pattern], set: { passedOn } });
+    return true;
+  },
+  unpass: async (studentId, pattern) => {
+    const one = and(eq(patternPasses.studentId, studentId), eq(patternPasses.pattern, wishText(pattern)));
+    return (await db.delete(patternPasses).where(one).returning({ at: patternPasses.passedOn })).length > 0;
+  },
+});
+
 export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>): StudentStore => {
-  const isPresent = async (id: string): Promise<boolean> =>
-    (await db.select({ id: students.id }).from(students).where(present(id))).length > 0;
   return {
     list: () => list(db),
     get: async (id) => {
@@ -114,27 +139,7 @@ export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>
       const back = { leftAt: null, leftPieces: null };
       return (await db.update(students).set(back).where(eq(students.id, id)).returning({ id: students.id })).length > 0;
     },
-    addMeasure: async (studentId, measure) => {
-      if (!(await isPresent(studentId))) return false;
-      await db.insert(handMeasures).values({ id: randomUUID(), studentId, ...measure });
-      return true;
-    },
-    removeMeasure: async (studentId, id) => {
-      const one = and(eq(handMeasures.studentId, studentId), eq(handMeasures.id, id));
-      return (await db.delete(handMeasures).where(one).returning({ id: handMeasures.id })).length > 0;
-    },
-    pass: async (studentId, { pattern, passedOn }) => {
-      if (!(await isPresent(studentId))) return false;
-      await db
-        .insert(patternPasses)
-        .values({ studentId, pattern: wishText(pattern), passedOn })
-        .onConflictDoUpdate({ target: [patternPasses.studentId, patternPasses.pattern], set: { passedOn } });
-      return true;
-    },
-    unpass: async (studentId, pattern) => {
-      const one = and(eq(patternPasses.studentId, studentId), eq(patternPasses.pattern, wishText(pattern)));
-      return (await db.delete(patternPasses).where(one).returning({ at: patternPasses.passedOn })).length > 0;
-    },
+    ...recordsOf(db),
     put: async ({ id, measures, passes, ...facts }) => {
       const added = await db
         .insert(students)
