@@ -15,6 +15,7 @@ import {
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
 import { strFromU8, unzipSync } from 'fflate';
+import type { Schema } from '../http/schema';
 
 /** Largest archive taken in, and largest sum of what it holds: a studio of some thousand pieces. */
 export const MAX_ARCHIVE_BYTES = 128 * 1024 * 1024;
@@ -83,20 +84,6 @@ const textOf = (files: Files, name: string): string | undefined => {
   const bytes = files[name];
   return bytes && strFromU8(bytes);
 };
-
-/** As much of a schema as is needed to read with it. */
-interface Schema<T> {
-  readonly safeParse: (
-    content: unknown,
-  ) =>
-    | { readonly success: true; readonly data: T }
-    | { readonly success: false; readonly error: { readonly issues: readonly Issue[] } };
-}
-
-interface Issue {
-  readonly path: readonly PropertyKey[];
-  readonly message: string;
-}
 
 const jsonOf = <T>(files: Files, name: string, schema: Schema<T>, otherwise?: unknown): T => {
   const text = textOf(files, name);
@@ -170,7 +157,7 @@ export const openArchive = (bytes: Uint8Array): Result<OpenedArchive, ArchiveErr
   const pieces = manifest.value.pieces.map(({ id, title }) =>
     read(
       (): OpenedPiece => ({ kind: 'piece', title, piece: readPiece(files.value, id) }),
-      (words) => ({ kind: 'unreadable', title, words }),
+      (words): OpenedPiece => ({ kind: 'unreadable', title, words }),
     ),
   );
   return ok({ manifest: manifest.value, students, pieces: [...told, ...pieces] });

@@ -18,6 +18,25 @@ export interface ArchiveStore {
   readonly putStudents: (students: readonly ArchivedStudent[]) => Promise<void>;
 }
 
+const addVersions = async (db: Database, pieceId: string, all: ArchivedPiece['versions']): Promise<number> => {
+  let added = 0;
+  for (const { id, name, kind, createdAt, fingers, desk, document } of all) {
+    const row = { id, pieceId, name, kind, createdAt, content: { fingers, desk }, document };
+    added += (await db.insert(planVersions).values(row).onConflictDoNothing().returning({ id: planVersions.id }))
+      .length;
+  }
+  return added;
+};
+
+const readStudents = async (students: StudentStore): Promise<readonly ArchivedStudent[]> => {
+  const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
+  return whole.flatMap((student) => {
+    if (!student) return [];
+    const { id, name, remarks, since, rules, measures, passes } = student;
+    return [{ id, name, remarks, since, rules, measures, passes }];
+  });
+};
+
 export const createArchiveStore = (
   db: Database,
   pieces: PieceStore,
@@ -32,15 +51,8 @@ export const createArchiveStore = (
     return student === '' ? null : students.add({ name: student });
   };
 
-  const insertVersions = async (pieceId: string, all: ArchivedPiece['versions']): Promise<number> => {
-    let added = 0;
-    for (const { id, name, kind, createdAt, fingers, desk, document } of all) {
-      const row = { id, pieceId, name, kind, createdAt, content: { fingers, desk }, document };
-      added += (await db.insert(planVersions).values(row).onConflictDoNothing().returning({ id: planVersions.id }))
-        .length;
-    }
-    return added;
-  };
+  const insertVersions = (pieceId: string, all: ArchivedPiece['versions']): Promise<number> =>
+    addVersions(db, pieceId, all);
 
   return {
     ids: async () => (await pieces.list()).map(({ id }) => id),
@@ -76,14 +88,7 @@ export const createArchiveStore = (
       await insertVersions(id, kept);
     },
     addVersions: insertVersions,
-    students: async () => {
-      const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
-      return whole.flatMap((student) => {
-        if (!student) return [];
-        const { id, name, remarks, since, rules, measures, passes } = student;
-        return [{ id, name, remarks, since, rules, measures, passes }];
-      });
-    },
+    students: () => readStudents(students),
     putStudents: async (all) => {
       for (const student of all) await students.put(student);
     },

@@ -1,4 +1,5 @@
 import type { ProblemCode } from '@kettle-step/contract';
+import type { Issue } from './schema';
 
 /** What a request is told when it is refused; every sentence of the server stands here, or comes from what read a file. */
 export interface Refusal {
@@ -29,10 +30,8 @@ export const REFUSALS = {
 export const unreadable = (detail: string): Refusal => told('unreadable-file', detail);
 
 /** The first place where a body is not as the contract has it. */
-export const notAsAgreed = (
-  what: 'plan' | 'student' | 'piece',
-  issue: { path: readonly PropertyKey[]; message: string } | undefined,
-): Refusal => told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
+export const notAsAgreed = (what: 'plan' | 'student' | 'piece', issue: Issue | undefined): Refusal =>
+  told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 
 export const sentAs = (type: string): Refusal => told('wrong-type', `This is sent as ${type}.`);
 

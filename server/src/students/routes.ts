@@ -10,10 +10,10 @@ import {
   studentSchema,
 } from '@kettle-step/contract';
 import { json, Router, type Request, type Response } from 'express';
-import type { z } from 'zod';
 import { onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS } from '../http/refusals';
+import type { Schema } from '../http/schema';
 import type { StudentStore } from './store';
 
 const noSuchStudent = (response: Response): void => sendProblem(response, REFUSALS.noSuchStudent);
@@ -31,7 +31,7 @@ const forStudent =
 
 /** The same for requests with a body that must be as agreed. */
 const withBody =
-  <Body>(schema: z.ZodType<Body>, answer: ForStudent<Body>) =>
+  <Body>(schema: Schema<Body>, answer: ForStudent<Body>) =>
   (request: Request, response: Response): Promise<void> =>
     forStudent(async (id) => {
       const body = schema.safeParse(request.body);
