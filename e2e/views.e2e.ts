@@ -15,7 +15,7 @@ const expectFit = async (page: Page): Promise<void> => {
 };
 
 for (const size of SIZES) {
-  test(`shelf, bench, typing and scale room are accessible and fit at ${size.width}x${size.height}`, async ({
+  test(`shelf, bench, typing, scale room and students are accessible and fit at ${size.width}x${size.height}`, async ({
     page,
     studio,
   }) => {
@@ -39,6 +39,10 @@ for (const size of SIZES) {
     await expectFit(page);
     await page.goto(`${studio.address}scales`);
     await page.locator('ks-score-view g.note').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
+    await page.goto(`${studio.address}students/pip-hallow`);
+    await page.getByText('No fingering of this hand takes these keys together').waitFor();
     await expectNoViolations(page);
     await expectFit(page);
   });

@@ -87,6 +87,11 @@ const VIEWS = {
     await page.locator('.paper g.fing').first().waitFor();
     await page.waitForTimeout(500);
   },
+  students: async (page) => {
+    await page.goto(`${ADDRESS}students/pip-hallow`);
+    await page.getByText('No fingering of this hand').waitFor();
+    await page.waitForTimeout(1200);
+  },
   'hand-and-level': async (page) => {
     await openPiece(page, 'millrace');
     await page.keyboard.press('l');

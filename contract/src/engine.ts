@@ -1,5 +1,6 @@
 import type {
   BarAlternative,
+  ChordWay,
   Comparison,
   HandPlan,
   Margin,
@@ -16,6 +17,7 @@ import { correctionSchema } from './correction';
 import { fingerSchema } from './plan-document';
 import { deskSchema, type Desk } from './desk';
 import { patternWishSchema } from './pattern-wish';
+import { handSchema } from './rules';
 
 const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 
@@ -78,6 +80,14 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
     settings: deskSchema.shape.settings,
     drill: z.string(),
   }),
+  /** Every way to take a chord, keys from the lowest up. */
+  z.object({
+    kind: z.literal('chord'),
+    request: z.number(),
+    hand: handSchema,
+    side: z.enum(['right', 'left']),
+    midis: z.array(z.number().int()).min(1).max(5),
+  }),
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
@@ -114,6 +124,7 @@ export type EngineAnswer =
       readonly document: string;
       readonly engravable: string;
     }
+  | { readonly kind: 'chord'; readonly request: number; readonly ways: readonly ChordWay[] }
   | { readonly kind: 'pattern-reading'; readonly request: number; readonly reading: PatternReading }
   | { readonly kind: 'drill'; readonly request: number; readonly planned: PlannedDrill; readonly engravable: string }
   /** The music stays as it is, for a reason the teacher can mend. */

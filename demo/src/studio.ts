@@ -1,4 +1,4 @@
-import { handOfSpan, type Hand } from '@kettle-step/core';
+import type { Hand } from '@kettle-step/core';
 
 /** Our own made-up studio: pieces composed for this project, and the students they are for. */
 export interface DemoPiece {
@@ -28,8 +28,8 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     since: '2024-09-10',
     level: 'intermediate',
     measures: [
-      both('2024-09-10', handOfSpan(139)),
-      both('2025-03-04', handOfSpan(144)),
+      both('2024-09-10', { span15Mm: 139, span25Mm: 100 }),
+      both('2025-03-04', { span15Mm: 144, span25Mm: 104 }),
       {
         measuredOn: '2025-09-16',
         right: { span15Mm: 152, span25Mm: 109 },

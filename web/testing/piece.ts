@@ -44,6 +44,7 @@ export const testPiece = (
       metre: '4/4',
       key: 'C major',
       student: '',
+      studentId: null,
       updatedAt: '2026-01-05T10:00:00.000Z',
       level: 'intermediate',
       lanes: lanesOf(ribbon),

@@ -10,6 +10,7 @@ export {
   MOTIONS,
   PATTERN_KINDS,
   patternWish,
+  readTonic,
   tonicsOf,
   type Direction,
   type Distance,

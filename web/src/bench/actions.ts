@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Settings } from '@kettle-step/contract';
+import type { Desk, Settings } from '@kettle-step/contract';
 import { barsInWords, SURE_FROM, WRITING_LEVELS, type Finger, type Margin, type Side } from '@kettle-step/core';
 import { HAND_WORDS, messageOf, nameOfBar, numberOfBar } from '../parts/words';
 import { EngineService } from '../services/engine.service';
@@ -150,8 +150,9 @@ export class Actions {
       this.change((decisions) => remark(decisions, place, text));
   }
 
-  setSettings(settings: Settings): void {
-    this.change((decisions) => setSettings(decisions, settings));
+  /** Hands and moves of the piece's own, or its student's as they are now. */
+  setSettings(settings: Settings, follows: Desk['follows'] = 'piece'): void {
+    this.change((decisions) => setSettings(decisions, settings, follows));
   }
 
   nextWriting(): void {

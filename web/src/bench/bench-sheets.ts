@@ -10,13 +10,14 @@ import { Actions } from './actions';
 import { BenchCommands } from './bench-commands';
 import { BenchView } from './bench-view';
 import { MARK_WORDS, SHEET_TITLES } from './bench-words';
+import { Follows } from './follows';
 import { HandAndLevel } from './hand-and-level';
 import { Versions } from './versions';
 
 /** What lies over the desk while it is wanted: hand and level, versions, marks, keys. */
 @Component({
   selector: 'ks-bench-sheets',
-  imports: [FormsModule, HandAndLevel, KeysSheet, NzCheckboxModule, NzDrawerModule, Versions],
+  imports: [Follows, FormsModule, HandAndLevel, KeysSheet, NzCheckboxModule, NzDrawerModule, Versions],
   template: `<nz-drawer
     [nzVisible]="view.sheet() !== undefined"
     [nzTitle]="title"
@@ -34,6 +35,7 @@ import { Versions } from './versions';
         <div role="dialog" aria-modal="true" [attr.aria-label]="titles[open]">
           @switch (open) {
             @case ('level') {
+              <ks-follows />
               <ks-hand-and-level
                 [settings]="session.decisions().desk.settings"
                 (changed)="actions.setSettings($event)"

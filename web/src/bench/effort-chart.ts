@@ -1,18 +1,7 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  DestroyRef,
-  effect,
-  type ElementRef,
-  inject,
-  input,
-  output,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, type ElementRef, input, output, viewChild } from '@angular/core';
 import type { RibbonCell } from '@kettle-step/contract';
 import { barName, MOVE_WORDS, type Side } from '@kettle-step/core';
-import type { EChartsType } from 'echarts/core';
+import { chartIn, toneOf } from '../parts/chart';
 import { effortFigure, HAND_WORDS } from '../parts/words';
 import type { Place } from '../session/decisions';
 
@@ -45,9 +34,6 @@ export const effortBars = (cells: readonly RibbonCell[], reaches: (place: Place)
       ].join(', '),
     };
   });
-
-const toneOf = (element: HTMLElement, name: string): string =>
-  getComputedStyle(element).getPropertyValue(name).trim() || '#555';
 
 /** A colour of the style sheet by its name. */
 type Tone = (name: string) => string;
@@ -130,30 +116,14 @@ export class EffortChart {
   readonly chosenBar = input(0);
   readonly choosePlace = output<Place>();
   private readonly holder = viewChild.required<ElementRef<HTMLElement>>('chart');
-  private readonly chart = signal<EChartsType | undefined>(undefined);
+  private readonly chart = chartIn(this.holder, () => import('./effort-chart.echarts'));
 
   constructor() {
-    const destroyed = inject(DestroyRef);
-    let observer: ResizeObserver | undefined;
     effect(() => {
-      const { nativeElement } = this.holder();
-      if (observer) return;
-      observer = new ResizeObserver(() => this.chart()?.resize());
-      observer.observe(nativeElement);
-      // The charts come in a file of their own, when they are first looked at.
-      void import('./effort-chart.echarts').then(({ drawInto }) => {
-        if (destroyed.destroyed) return;
-        const chart = drawInto(nativeElement);
-        chart.on('click', ({ data }) => {
-          const place = (data as { readonly place?: Place } | undefined)?.place;
-          if (place) this.choosePlace.emit(place);
-        });
-        this.chart.set(chart);
+      this.chart()?.on('click', ({ data }) => {
+        const place = (data as { readonly place?: Place } | undefined)?.place;
+        if (place) this.choosePlace.emit(place);
       });
-    });
-    destroyed.onDestroy(() => {
-      observer?.disconnect();
-      this.chart()?.dispose();
     });
     effect(() => {
       const chart = this.chart();

@@ -30,6 +30,7 @@ import {
   type Together,
 } from './scale-words';
 import { HandReading } from './hand-reading';
+import { PassList } from './pass-list';
 import { TogetherStrip } from './together-strip';
 import { TonicKeys } from './tonic-keys';
 
@@ -47,6 +48,7 @@ type HandsChoice = 'both' | Side;
     NzAlertModule,
     NzButtonModule,
     NzDrawerModule,
+    PassList,
     PlaceHead,
     ScoreView,
     TogetherStrip,

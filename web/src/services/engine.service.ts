@@ -2,8 +2,10 @@ import { Injectable, signal, type OnDestroy } from '@angular/core';
 import {
   SIDES,
   type BarAlternative,
+  type ChordWay,
   type Comparison,
   type Correction,
+  type Hand,
   type HandPlan,
   type Locks,
   type Margin,
@@ -144,6 +146,14 @@ export class EngineService implements OnDestroy {
   /** Makes and fingers a pattern; fails with a `Refusal` where it cannot be played so. The open piece stays open. */
   pattern(wish: PatternWish, settings: Settings): Observable<AnswerOf<'pattern'>> {
     return this.requests.ask({ kind: 'pattern', wish, settings }).pipe(only('pattern'));
+  }
+
+  /** Every way to take a chord, keys from the lowest up: playable ones from the easiest on, then those out of reach. */
+  chordWays(hand: Hand, side: Side, midis: readonly number[]): Observable<readonly ChordWay[]> {
+    return this.requests.ask({ kind: 'chord', hand, side, midis }).pipe(
+      only('chord'),
+      map(({ ways }) => ways),
+    );
   }
 
   /** What is read beside a pattern: the engine's way, the keys that are alike, its drills. */

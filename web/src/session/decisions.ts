@@ -174,5 +174,8 @@ export const remark = (decisions: Decisions, place: Place, text: string): Decisi
 export const setWriting = (decisions: Decisions, writing: Desk['writing']): Decisions =>
   withDesk(decisions, { writing });
 
-export const setSettings = (decisions: Decisions, settings: Desk['settings']): Decisions =>
-  withDesk(decisions, { settings });
+export const setSettings = (
+  decisions: Decisions,
+  settings: Desk['settings'],
+  follows: Desk['follows'] = 'piece',
+): Decisions => withDesk(decisions, { settings, follows });

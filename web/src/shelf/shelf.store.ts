@@ -1,8 +1,9 @@
 import { computed, inject, Injectable, Injector, signal } from '@angular/core';
-import type { PieceSummary } from '@kettle-step/contract';
+import type { PieceSummary, StudentSummary } from '@kettle-step/contract';
 import { catchError, map, of } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';
+import { StudentsService } from '../services/students.service';
 import { PieceSession } from '../session/piece-session';
 import { arranged, choicesOf, NO_WISHES, type ShelfWishes } from './shelf-order';
 
@@ -15,11 +16,14 @@ type Shown =
 @Injectable({ providedIn: 'root' })
 export class ShelfStore {
   private readonly service = inject(PiecesService);
+  private readonly studentsService = inject(StudentsService);
   private readonly injector = inject(Injector);
 
   readonly shown = signal<Shown>({ kind: 'loading' });
+  /** Whom pieces can be for. */
+  readonly people = signal<readonly StudentSummary[]>([]);
   readonly wishes = signal(NO_WISHES);
-  /** Why a piece could not be taken off. */
+  /** Why a piece could not be taken off, or given to somebody. */
   readonly refusal = signal('');
 
   readonly pieces = computed(() => {
@@ -42,6 +46,19 @@ export class ShelfStore {
         catchError((cause: unknown) => of<Shown>({ kind: 'failed', message: messageOf(cause) })),
       )
       .subscribe((shown) => this.shown.set(shown));
+    this.studentsService.list().subscribe({
+      next: (people) => this.people.set(people),
+      // The pieces are what the shelf is for; they say whom they are for by themselves.
+      error: () => undefined,
+    });
+  }
+
+  /** Says whom a piece is for; null for nobody. */
+  give(piece: PieceSummary, studentId: string | null): void {
+    this.studentsService.givePiece(piece.id, studentId).subscribe({
+      next: () => this.load(),
+      error: (cause: unknown) => this.refusal.set(`${piece.title}: ${messageOf(cause)}`),
+    });
   }
 
   wish(wish: Partial<ShelfWishes>): void {

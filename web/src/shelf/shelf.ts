@@ -19,6 +19,7 @@ import { Settled } from '../parts/settled';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { pretty } from '../parts/words';
 import { Arrivals } from './arrivals';
+import { PieceFor } from './piece-for';
 import type { ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
 import { StudioArchive } from './studio-archive';
@@ -52,6 +53,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
     NzInputModule,
     NzPopconfirmModule,
     NzSpinModule,
+    PieceFor,
     PlaceHead,
     RouterLink,
     ScrollingModule,

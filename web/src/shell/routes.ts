@@ -35,5 +35,15 @@ export const routes: Routes = [
     title: 'Scales on paper · Kettle Step',
     loadComponent: () => import('../scales/booklet/booklet').then((place) => place.Booklet),
   },
+  {
+    path: 'students',
+    title: 'Students · Kettle Step',
+    loadComponent: () => import('../students/students').then((place) => place.Students),
+  },
+  {
+    path: 'students/:id',
+    title: 'Students · Kettle Step',
+    loadComponent: () => import('../students/students').then((place) => place.Students),
+  },
   { path: '**', redirectTo: '' },
 ];

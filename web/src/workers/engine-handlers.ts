@@ -1,6 +1,8 @@
 import {
   alignScores,
   andThen,
+  bothHands,
+  chordWays,
   correctMusic,
   explainMusicXmlError,
   explainRefusal,
@@ -19,7 +21,7 @@ import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } fr
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 /** Work on the open piece. */
-type Fingering = Exclude<Work, PatternWork | Asked<'open' | 'correct' | 'carry'>>;
+type Fingering = Exclude<Work, PatternWork | Asked<'open' | 'correct' | 'carry' | 'chord'>>;
 
 const read = (document: string) =>
   andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
@@ -90,6 +92,11 @@ const handling =
         return correct(asked);
       case 'carry':
         return carry(asked);
+      case 'chord': {
+        const { request, hand, side, midis } = asked;
+        const planner = session.plannerFor({ hands: bothHands(hand), rules: {} });
+        return { kind: 'chord', request, ways: chordWays(planner, hand, side, midis) };
+      }
       case 'pattern':
       case 'pattern-reading':
       case 'drill':

@@ -1,0 +1,83 @@
+import { HttpClient } from '@angular/common/http';
+import { inject, Injectable } from '@angular/core';
+import {
+  savedSchema,
+  studentListSchema,
+  studentSchema,
+  type LeavingPieces,
+  type NewMeasure,
+  type NewStudent,
+  type Pass,
+  type SaveStudent,
+  type Student,
+  type StudentSummary,
+} from '@kettle-step/contract';
+import { map, type Observable } from 'rxjs';
+import { worded } from './pieces.service';
+
+/** The students on the server. Every answer is checked against the contract. */
+@Injectable({ providedIn: 'root' })
+export class StudentsService {
+  private readonly http = inject(HttpClient);
+
+  list(): Observable<readonly StudentSummary[]> {
+    return this.http.get('/api/students').pipe(
+      map((answer) => studentListSchema.parse(answer).students),
+      worded(),
+    );
+  }
+
+  get(id: string): Observable<Student> {
+    return this.http.get(addressOf(id)).pipe(
+      map((answer) => studentSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  /** Answers with the id of the new student. */
+  add(student: NewStudent): Observable<string> {
+    return this.http.post<{ readonly id: string }>('/api/students', student).pipe(
+      map(({ id }) => id),
+      worded(),
+    );
+  }
+
+  /** Answers with the new revision. */
+  save(id: string, student: SaveStudent): Observable<number> {
+    return this.http.put(addressOf(id), student).pipe(
+      map((answer) => savedSchema.parse(answer).revision),
+      worded(),
+    );
+  }
+
+  leave(id: string, pieces: LeavingPieces): Observable<unknown> {
+    return this.http.delete(addressOf(id), { params: { pieces } }).pipe(worded());
+  }
+
+  comeBack(id: string): Observable<unknown> {
+    return this.http.post(`${addressOf(id)}/back`, null).pipe(worded());
+  }
+
+  addMeasure(id: string, measure: NewMeasure): Observable<unknown> {
+    return this.http.post(`${addressOf(id)}/measures`, measure).pipe(worded());
+  }
+
+  removeMeasure(id: string, measure: string): Observable<unknown> {
+    return this.http.delete(`${addressOf(id)}/measures/${encodeURIComponent(measure)}`).pipe(worded());
+  }
+
+  pass(id: string, pass: Pass): Observable<unknown> {
+    return this.http.put(`${addressOf(id)}/passes`, pass).pipe(worded());
+  }
+
+  unpass(id: string, pattern: Pass['pattern']): Observable<unknown> {
+    return this.http.delete(`${addressOf(id)}/passes`, { body: { pattern } }).pipe(worded());
+  }
+
+  /** Says whom a piece is for; null for nobody. */
+  givePiece(pieceId: string, studentId: string | null): Observable<unknown> {
+    return this.http.put(`/api/pieces/${encodeURIComponent(pieceId)}/student`, { studentId }).pipe(worded());
+  }
+}
+
+const addressOf = (id: string): string => `/api/students/${encodeURIComponent(id)}`;

@@ -1,0 +1,135 @@
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { NewMeasure } from '@kettle-step/contract';
+import {
+  explainKeyReachError,
+  fail,
+  HAND_PRESETS,
+  handOfSpan,
+  handProblem,
+  ok,
+  SIDES,
+  spanByKeys,
+  type Hand,
+  type Result,
+  type Side,
+} from '@kettle-step/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { isoDay } from '../parts/dates';
+import { HAND_WORDS } from '../parts/words';
+
+const MM_PER_INCH = 25.4;
+
+/** How a hand is measured: with a ruler, or by the keys it reaches. */
+export const WAYS = ['mm', 'inches', 'keys'] as const;
+export type Way = (typeof WAYS)[number];
+
+const WAY_WORDS: Readonly<Record<Way, string>> = { mm: 'in millimetres', inches: 'in inches', keys: 'by keys' };
+
+const PAIRS = ['1-5', '2-5'] as const;
+type Pair = (typeof PAIRS)[number];
+
+/** What is written about a pair: a figure, or keys that are reached easily and just. */
+interface Written {
+  readonly figure: string;
+  readonly easily: string;
+  readonly just: string;
+}
+
+type Field = `${Side} ${Pair}`;
+const NOTHING: Written = { figure: '', easily: '', just: '' };
+
+/** The hands measured on a day. The left hand is taken to be as the right one until it is measured itself. */
+@Component({
+  selector: 'ks-measure-form',
+  imports: [FormsModule, NzButtonModule, NzInputModule],
+  templateUrl: './measure-form.html',
+  styleUrl: './measure-form.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MeasureForm {
+  readonly measured = output<NewMeasure>();
+
+  readonly ways = WAYS;
+  readonly wayWords = WAY_WORDS;
+  readonly pairs = PAIRS;
+  readonly presets = HAND_PRESETS;
+  readonly sides = [...SIDES].reverse();
+  readonly handWords = HAND_WORDS;
+  readonly way = signal<Way>('mm');
+  readonly day = signal(isoDay(new Date()));
+  readonly problem = signal('');
+  private readonly fields = signal<Readonly<Partial<Record<Field, Written>>>>({});
+  readonly hasAny = computed(() => Object.values(this.fields()).some((field) => Object.values(field).some(Boolean)));
+
+  valueOf(side: Side, pair: Pair): Written {
+    return this.fields()[`${side} ${pair}`] ?? NOTHING;
+  }
+
+  write(side: Side, pair: Pair, change: Partial<Written>): void {
+    this.fields.update((fields) => ({ ...fields, [`${side} ${pair}`]: { ...this.valueOf(side, pair), ...change } }));
+  }
+
+  /** A rounded hand to start from, in the fields of both hands. */
+  choosePreset(id: string): void {
+    const preset = this.presets.find((one) => one.id === id);
+    if (!preset) return;
+    this.way.set('mm');
+    for (const side of SIDES) {
+      this.write(side, '1-5', { figure: String(preset.span15Mm) });
+      this.write(side, '2-5', { figure: String(preset.span25Mm) });
+    }
+  }
+
+  keep(): void {
+    const [right, left] = [this.handOf('right'), this.handOf('left')];
+    const failed = [right, left].find((hand) => hand.kind === 'error');
+    if (failed?.kind === 'error') return this.problem.set(failed.error);
+    const hands = {
+      right: right.kind === 'ok' ? right.value : undefined,
+      left: left.kind === 'ok' ? left.value : undefined,
+    };
+    const [one, other] = [hands.right ?? hands.left, hands.left ?? hands.right];
+    if (!one || !other) return this.problem.set('Nothing is written yet: measure from thumb to fifth finger at least.');
+    this.problem.set('');
+    this.measured.emit({ measuredOn: this.day(), right: one, left: other, remark: this.remark() });
+    this.fields.set({});
+  }
+
+  /** The hand that is written for a side, undefined where nothing is; or what is wrong with it. */
+  private handOf(side: Side): Result<Hand | undefined, string> {
+    const [whole, upper] = [this.spanOf(side, '1-5'), this.spanOf(side, '2-5')];
+    if (whole.kind === 'error') return whole;
+    if (upper.kind === 'error') return upper;
+    if (whole.value === undefined)
+      return upper.value === undefined
+        ? ok(undefined)
+        : fail(`The ${HAND_WORDS[side]} needs the span from thumb to fifth finger as well.`);
+    const hand = { ...handOfSpan(whole.value), ...(upper.value === undefined ? {} : { span25Mm: upper.value }) };
+    const problem = handProblem(hand);
+    return problem === undefined ? ok(hand) : fail(problem);
+  }
+
+  private spanOf(side: Side, pair: Pair): Result<number | undefined, string> {
+    const { figure, easily, just } = this.valueOf(side, pair);
+    if (this.way() === 'keys') {
+      const span = spanByKeys(pair, { easily, just });
+      return span.kind === 'ok' ? span : fail(explainKeyReachError(span.error));
+    }
+    if (figure.trim() === '') return ok(undefined);
+    const value = Number(figure.replace(',', '.'));
+    if (Number.isNaN(value)) return fail(`“${figure}” is not a figure.`);
+    return ok(Math.round(value * (this.way() === 'inches' ? MM_PER_INCH : 1) * 10) / 10);
+  }
+
+  private remark(): string {
+    if (this.way() !== 'keys') return '';
+    const said = SIDES.flatMap((side) => {
+      const { easily, just } = this.valueOf(side, '1-5');
+      const words = [easily && `${easily} easily`, just && `${just} just`].filter(Boolean).join(', ');
+      return words ? [`${HAND_WORDS[side]} ${words}`] : [];
+    });
+    return said.join('; ').slice(0, 500);
+  }
+}

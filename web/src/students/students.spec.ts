@@ -1,0 +1,187 @@
+import { TestBed } from '@angular/core/testing';
+import { LEVELS, type NewMeasure, type Student } from '@kettle-step/contract';
+import { chordWays, createPlanner, handOfSpan, bothHands, type Hand, type Side } from '@kettle-step/core';
+import { of, throwError } from 'rxjs';
+import { EngineService } from '../services/engine.service';
+import { StudentsService } from '../services/students.service';
+import { ChordTry } from './chord-try';
+import { MeasureForm } from './measure-form';
+import { ReachTable } from './reach-table';
+import { StudentsStore } from './students.store';
+
+const PIP: Student = {
+  id: 'pip',
+  name: 'Pip',
+  remarks: '',
+  since: null,
+  rules: {},
+  revision: 4,
+  hands: null,
+  measures: [],
+  pieces: [],
+  passes: [],
+};
+
+const textOf = (element: HTMLElement): string => element.textContent.replace(/\s+/g, ' ').trim();
+
+describe('the students', () => {
+  const open = (more: object = {}) => {
+    const asked: unknown[] = [];
+    const tell =
+      (what: string) =>
+      (...given: unknown[]) => {
+        asked.push([what, ...given]);
+        return of(undefined);
+      };
+    let now = PIP;
+    const service = {
+      list: () => of([]),
+      get: () => of(now),
+      save: (_id: string, saved: Partial<Student>) => {
+        asked.push(['save', saved]);
+        now = { ...now, ...saved, revision: now.revision + 1 };
+        return of(now.revision);
+      },
+      leave: tell('leave'),
+      comeBack: tell('back'),
+      addMeasure: tell('measure'),
+      removeMeasure: tell('take out'),
+      givePiece: tell('give'),
+      ...more,
+    };
+    TestBed.configureTestingModule({ providers: [{ provide: StudentsService, useValue: service }] });
+    const store = TestBed.inject(StudentsStore);
+    store.open('pip');
+    return { store, asked };
+  };
+
+  it('are kept as soon as something is said, each time from the state that was seen', () => {
+    const { store, asked } = open();
+    store.change({ remarks: 'Sits well' });
+    store.chooseLevel(LEVELS[1]!.id);
+    expect(asked).toEqual([
+      ['save', { name: 'Pip', remarks: 'Sits well', since: null, rules: {}, baseRevision: 4 }],
+      ['save', expect.objectContaining({ remarks: 'Sits well', baseRevision: 5 })],
+    ]);
+    expect(store.levelId()).toBe(LEVELS[1]!.id);
+  });
+
+  it('leave, and can come back', () => {
+    const { store, asked } = open();
+    store.leave('archive').subscribe();
+    expect([store.student(), store.left()]).toEqual([undefined, { id: 'pip', name: 'Pip' }]);
+    store.comeBack().subscribe();
+    expect(store.left()).toBeUndefined();
+    expect(asked).toEqual([
+      ['leave', 'pip', 'archive'],
+      ['back', 'pip'],
+    ]);
+  });
+
+  it('say what went wrong, and go on', () => {
+    const { store } = open({ addMeasure: () => throwError(() => new Error('Kettle Step cannot be reached.')) });
+    store.addMeasure({ measuredOn: '2026-01-05', right: handOfSpan(150), left: handOfSpan(150), remark: '' });
+    expect(store.problem()).toBe('Kettle Step cannot be reached.');
+    store.change({ name: 'Pippa' });
+    expect([store.problem(), store.student()?.name]).toEqual(['', 'Pippa']);
+  });
+});
+
+describe('measuring', () => {
+  const open = () => {
+    const fixture = TestBed.createComponent(MeasureForm);
+    const form = fixture.componentInstance;
+    const kept: NewMeasure[] = [];
+    form.measured.subscribe((measure) => kept.push(measure));
+    return { form, kept };
+  };
+
+  it('takes millimetres and inches; the other hand is as the one that was measured', () => {
+    const { form, kept } = open();
+    form.write('right', '1-5', { figure: '150' });
+    form.keep();
+    form.way.set('inches');
+    form.write('left', '1-5', { figure: '6,5' });
+    form.write('left', '2-5', { figure: '4.5' });
+    form.keep();
+    expect(
+      kept.map(({ right, left }) => [right, left].map(({ span15Mm, span25Mm }) => [span15Mm, Math.round(span25Mm)])),
+    ).toEqual([
+      [
+        [150, 108],
+        [150, 108],
+      ],
+      [
+        [165.1, 114],
+        [165.1, 114],
+      ],
+    ]);
+  });
+
+  it('takes keys that are reached easily and just, and keeps the words', () => {
+    const { form, kept } = open();
+    form.way.set('keys');
+    form.write('right', '1-5', { easily: 'A to G', just: 'A to A' });
+    form.keep();
+    expect(kept[0]!.remark).toBe('right hand A to G easily, A to A just');
+    expect(kept[0]!.right.span15Mm).toBeGreaterThan(164.5 + 10);
+  });
+
+  it('says what cannot be, and keeps what was written', () => {
+    const { form, kept } = open();
+    const problems = (
+      [
+        ['1-5', 'wide'],
+        ['1-5', '500'],
+        ['1-5', ''],
+      ] as const
+    ).map(([pair, figure]) => {
+      form.write('right', pair, { figure });
+      form.keep();
+      return form.problem();
+    });
+    expect(problems[0]).toBe('“wide” is not a figure.');
+    expect(problems[1]).toContain('No hand spans 500 mm');
+    expect(problems[2]).toContain('Nothing is written yet');
+    form.write('right', '2-5', { figure: '110' });
+    form.keep();
+    expect(form.problem()).toBe('The right hand needs the span from thumb to fifth finger as well.');
+    expect([kept, form.valueOf('right', '2-5').figure]).toEqual([[], '110']);
+  });
+});
+
+describe('what a hand reaches', () => {
+  it('stands in a table, left hand at the left', () => {
+    const fixture = TestBed.createComponent(ReachTable);
+    fixture.componentRef.setInput('hands', { right: handOfSpan(152), left: handOfSpan(212) });
+    fixture.detectChanges();
+    const row = (fixture.nativeElement as HTMLElement).querySelectorAll('tbody tr')[3] as HTMLElement;
+    expect(textOf(row)).toBe('1-5 octave, ninth just · 197 mm fifth, sixth just · 137 mm');
+  });
+
+  it('is tried with any chord: the ways to take it, and why the others are out', () => {
+    const engine = {
+      chordWays: (hand: Hand, side: Side, midis: readonly number[]) =>
+        of(chordWays(createPlanner(bothHands(hand)), hand, side, midis)),
+    };
+    TestBed.configureTestingModule({ providers: [{ provide: EngineService, useValue: engine }] });
+    const fixture = TestBed.createComponent(ChordTry);
+    fixture.componentRef.setInput('hands', bothHands(handOfSpan(152)));
+    const look = (): string => {
+      fixture.detectChanges();
+      TestBed.tick();
+      fixture.detectChanges();
+      return textOf(fixture.nativeElement as HTMLElement);
+    };
+    expect(look()).toContain('No fingering of this hand takes these keys together');
+    expect(look()).toContain('1-5 would open to 165 mm, this hand reaches 137');
+    fixture.componentInstance.written.set('C4 E4 G4');
+    expect(look()).toContain('1-3-5 easy');
+    fixture.componentInstance.press(67);
+    expect(fixture.componentInstance.written()).toBe('C4 E4');
+    fixture.componentInstance.press(70);
+    expect(fixture.componentInstance.written()).toBe('C4 E4 A#4');
+    fixture.componentInstance.written.set('C4 H4');
+    expect(look()).toContain('“H4” is not a key');
+  });
+});

@@ -1,0 +1,118 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  levelOf,
+  LEVELS,
+  rulesAtLevel,
+  type LeavingPieces,
+  type NewMeasure,
+  type Student,
+  type StudentSummary,
+} from '@kettle-step/contract';
+import { EMPTY, catchError, concatMap, tap, type Observable } from 'rxjs';
+import { messageOf } from '../parts/words';
+import { StudentsService } from '../services/students.service';
+
+/** What of a student is written in the page's own fields. */
+export type Facts = Pick<Student, 'name' | 'remarks' | 'since' | 'rules'>;
+
+/**
+ * The students, and the one whose page is open. Everything is kept as soon as it is said. It outlives the place, so that a leaving
+ * can be undone from wherever that leads.
+ */
+@Injectable({ providedIn: 'root' })
+export class StudentsStore {
+  private readonly service = inject(StudentsService);
+
+  readonly list = signal<readonly StudentSummary[] | undefined>(undefined);
+  readonly student = signal<Student | undefined>(undefined);
+  readonly problem = signal('');
+  /** Who left just now, and can come back. */
+  readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
+
+  readonly levelId = computed(() => levelOf(this.student()?.rules ?? {})?.id ?? '');
+
+  loadList(): void {
+    this.guarded(this.service.list()).subscribe((list) => this.list.set(list));
+  }
+
+  open(id: string | undefined): void {
+    this.problem.set('');
+    if (id === undefined) return this.student.set(undefined);
+    if (this.student()?.id !== id) this.student.set(undefined);
+    this.guarded(this.service.get(id)).subscribe((student) => this.student.set(student));
+  }
+
+  /** Adds a student and gives the id. */
+  add(name: string): Observable<string> {
+    return this.guarded(this.service.add({ name: name.trim() })).pipe(tap(() => this.loadList()));
+  }
+
+  /** Keeps what was changed in the fields. */
+  change(change: Partial<Facts>): void {
+    this.changed((student) => {
+      const { name, remarks, since, rules, revision } = { ...student, ...change };
+      return this.service.save(student.id, { name, remarks, since, rules, baseRevision: revision });
+    });
+  }
+
+  chooseLevel(id: string): void {
+    const [student, level] = [this.student(), LEVELS.find((one) => one.id === id)];
+    if (student && level) this.change({ rules: rulesAtLevel(student.rules, level) });
+  }
+
+  addMeasure(measure: NewMeasure): void {
+    this.changed(({ id }) => this.service.addMeasure(id, measure));
+  }
+
+  removeMeasure(measure: string): void {
+    this.changed(({ id }) => this.service.removeMeasure(id, measure));
+  }
+
+  givePiece(piece: string, isFor: boolean): void {
+    this.changed(({ id }) => this.service.givePiece(piece, isFor ? id : null));
+  }
+
+  leave(pieces: LeavingPieces): Observable<unknown> {
+    const student = this.student();
+    if (!student) return EMPTY;
+    return this.guarded(this.service.leave(student.id, pieces)).pipe(
+      tap(() => {
+        this.left.set({ id: student.id, name: student.name });
+        this.student.set(undefined);
+        this.loadList();
+      }),
+    );
+  }
+
+  comeBack(): Observable<unknown> {
+    const left = this.left();
+    if (!left) return EMPTY;
+    return this.guarded(this.service.comeBack(left.id)).pipe(
+      tap(() => {
+        this.left.set(undefined);
+        this.loadList();
+      }),
+    );
+  }
+
+  /** Does something with the student, and shows how the student is then. */
+  private changed(work: (student: Student) => Observable<unknown>): void {
+    const student = this.student();
+    if (!student) return;
+    this.problem.set('');
+    const again = concatMap(() => this.service.get(student.id));
+    this.guarded(work(student).pipe(again)).subscribe((now) => {
+      if (this.student()?.id === now.id) this.student.set(now);
+      this.loadList();
+    });
+  }
+
+  private guarded<T>(work: Observable<T>): Observable<T> {
+    return work.pipe(
+      catchError((cause: unknown) => {
+        this.problem.set(messageOf(cause));
+        return EMPTY;
+      }),
+    );
+  }
+}

@@ -1,0 +1,81 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { Router, RouterLink, RouterLinkActive } from '@angular/router';
+import { LEVELS, type LeavingPieces } from '@kettle-step/contract';
+import { MOVE_WORDS } from '@kettle-step/core';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
+import { dayInWords } from '../parts/dates';
+import { PlaceHead } from '../parts/place-head';
+import { SmallRibbon } from '../parts/small-ribbon';
+import { ChordTry } from './chord-try';
+import { HandHistory } from './hand-history';
+import { MeasureForm } from './measure-form';
+import { ReachTable } from './reach-table';
+import { StudentsStore } from './students.store';
+
+/** The students: whom pieces are for, what they have been taught, and what their hands reach. */
+@Component({
+  selector: 'ks-students',
+  imports: [
+    ChordTry,
+    FormsModule,
+    HandHistory,
+    MeasureForm,
+    NzAlertModule,
+    NzButtonModule,
+    NzInputModule,
+    NzPopconfirmModule,
+    PlaceHead,
+    ReachTable,
+    RouterLink,
+    RouterLinkActive,
+    SmallRibbon,
+  ],
+  templateUrl: './students.html',
+  styleUrl: './students.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Students {
+  readonly store = inject(StudentsStore);
+  private readonly router = inject(Router);
+  /** The student whose page is open; the address names it. */
+  readonly id = input<string>();
+
+  readonly levels = LEVELS.map((level) => ({
+    ...level,
+    moves: level.untaught.length > 0 ? `not yet: ${level.untaught.map((kind) => MOVE_WORDS[kind]).join(', ')}` : '',
+  }));
+  readonly newestFirst = computed(() => [...(this.store.student()?.measures ?? [])].reverse());
+
+  constructor() {
+    this.store.loadList();
+    effect(() => {
+      const id = this.id();
+      untracked(() => this.store.open(id));
+    });
+  }
+
+  add(name: string): void {
+    if (name.trim() === '') return;
+    this.store.add(name).subscribe((id) => void this.router.navigate(['/students', id]));
+  }
+
+  leave(pieces: LeavingPieces): void {
+    this.store.leave(pieces).subscribe(() => void this.router.navigate(['/students']));
+  }
+
+  comeBack(id: string): void {
+    this.store.comeBack().subscribe(() => void this.router.navigate(['/students', id]));
+  }
+
+  day(kept: string): string {
+    return dayInWords(new Date(`${kept}T12:00:00`));
+  }
+
+  round(mm: number): number {
+    return Math.round(mm);
+  }
+}
