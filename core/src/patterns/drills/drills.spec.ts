@@ -92,6 +92,8 @@ describe('drills', () => {
             const bar = score.bars[note.bar]!;
             expect(note.onsetTicks + note.durationTicks).toBeLessThanOrEqual(bar.onsetTicks + bar.lengthTicks);
           }
+          // Every fifth key, with few signs and many: each drill is planned anew.
+          if (tonicsOf({ kind, mode: 'major' }).indexOf(tonic) % 5 > 0) continue;
           const { warnings } = planner.plan(score, { locks: fingers, alternatives: 0 });
           expect([tonic, drill.id, ...warnings.map(wordWarning)]).toEqual([tonic, drill.id]);
         }
