@@ -53,6 +53,23 @@ test('a student is added, measured at the keyboard, and what the hand reaches de
   await waitUntilSaved(page);
 });
 
+test('the ruler on paper is at true scale', async ({ page, studio }) => {
+  await page.goto(`${studio.address}students/ruler`);
+  await page.emulateMedia({ media: 'print' });
+  // CSS Values 3: 96 pixels to an inch of 25.4 mm, which print keeps.
+  const mm = async (selector: string, side: 'width' | 'height') =>
+    ((await page.locator(selector).boundingBox())![side] * 25.4) / 96;
+  expect(await mm('.paper svg', 'height')).toBeCloseTo(240, 0);
+  expect(await mm('.check', 'width')).toBeCloseTo(100, 0);
+  expect(await mm('.paper', 'height')).toBeCloseTo(297, 0);
+  const ends = await page.locator('.paper svg text').evaluateAll((labels) => {
+    const box = (label: Element) => label.getBoundingClientRect();
+    const at = (name: string) => box(labels.find(({ textContent }) => textContent === name)!);
+    return at('200').top - at('0').top;
+  });
+  expect((ends * 25.4) / 96).toBeCloseTo(200, 0);
+});
+
 test('a student leaves and comes back, and what was passed stands in the scale room', async ({ page, studio }) => {
   await page.goto(`${studio.address}scales`);
   await page.getByRole('combobox', { name: 'Passed by' }).selectOption({ label: 'Juno Marsh' });

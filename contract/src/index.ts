@@ -13,6 +13,7 @@ export * from './version';
 export * from './reader';
 export * from './rules';
 export * from './plan-csv';
+export * from './moves-asked';
 export * from './ribbon';
 export * from './student';
 export * from './text';

@@ -93,7 +93,7 @@ export const settingsFor = (
   student: Fingering | undefined,
 ): Settings => (own.follows === 'student' && student ? settingsOfStudent(student) : own.settings);
 
-/** A measure from before a pair was measured keeps its hands; a newer one takes their place. */
+/** The hands as they were measured last; null until they are. */
 export const latestHands = (measures: readonly Measure[]): Hands | null => {
   const last = [...measures].sort((a, b) => (a.measuredOn < b.measuredOn ? -1 : 1)).at(-1);
   return last ? { right: last.right, left: last.left } : null;

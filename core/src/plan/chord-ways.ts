@@ -62,7 +62,7 @@ const reachesOf = (midis: readonly number[], fingers: readonly Finger[], hand: H
 const worse = (a: ReachVerdict, b: ReachVerdict): ReachVerdict =>
   REACH_VERDICTS.indexOf(a) > REACH_VERDICTS.indexOf(b) ? a : b;
 
-/** Fingers other than the thumb stretch to at most so many shown pairs: neighbours, and the outermost. */
+/** Of all pairs those that are told: neighbouring fingers, and the outermost two. */
 const shown = (all: readonly PairReach[], fingers: readonly Finger[]): readonly PairReach[] => {
   const wanted = fingers.slice(1).map((finger, at) => pairOf(fingers[at]!, finger));
   if (fingers.length > 2) wanted.push(pairOf(fingers[0]!, fingers[fingers.length - 1]!));

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import express, { static as staticFiles, type Express } from 'express';
+import { askingListSchema } from '@kettle-step/contract';
 import helmet from 'helmet';
 import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
@@ -74,6 +75,9 @@ export const createApp = ({ store, versions, students, archive, webFolder, names
   app.disable('x-powered-by');
   app.use(headers, onlyAt(names), onlyFromOwnPages);
   app.use('/api/pieces', pieceRoutes(store, versions));
+  app.get('/api/moves', async (_request, response) => {
+    response.json(askingListSchema.parse({ pieces: await store.asked() }));
+  });
   app.use('/api/students', studentRoutes(students));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));

@@ -1,6 +1,7 @@
 import {
   NEW_DESK,
   settingsFor,
+  type AskingPiece,
   type Desk,
   type Piece,
   type PieceSummary,
@@ -14,6 +15,7 @@ import { pieceMusic, pieces, plans, planVersions, students } from '../database/s
 import { fingeringOf, tellShelf } from '../students/fingering';
 import type { Description } from './describe';
 import type { ImportedPiece } from './import';
+import { readAsked } from './moves';
 import { readPlanRows, shelfFactsOf, writePlanRows, type Transaction } from './plan-rows';
 
 export type SaveOutcome =
@@ -51,6 +53,8 @@ export interface StoredPiece {
 /** Everything that is kept about pieces and their plans. */
 export interface PieceStore {
   readonly list: () => Promise<readonly PieceSummary[]>;
+  /** The moves each piece asks for. */
+  readonly asked: () => Promise<readonly AskingPiece[]>;
   readonly get: (id: string) => Promise<Piece | undefined>;
   /** The file as it was brought in; null for a piece from before files were kept. */
   readonly source: (id: string) => Promise<Source | undefined>;
@@ -188,6 +192,7 @@ const giveTo = async (
 
 export const createPieceStore = (db: Database): PieceStore => ({
   list: () => readList(db),
+  asked: () => readAsked(db, { list: () => readList(db) }),
   get: (id) => readPiece(db, id),
   source: (id) => readSource(db, id),
   add: (id, { fingers, ribbon, document, source, sourceName, ...described }, studentId, now) => {

@@ -1,4 +1,5 @@
 import {
+  askingListSchema,
   createdSchema,
   LEVELS,
   pieceListSchema,
@@ -155,6 +156,21 @@ describe('students', () => {
     expect((await studentOf(id)).passes).toEqual([{ pattern, passedOn: '2026-04-01' }]);
     await send(`students/${id}/passes`, 'DELETE', { pattern });
     expect((await studentOf(id)).passes).toEqual([]);
+  });
+
+  it('are shown which moves each piece asks for, and in which bars', async () => {
+    const piece = await addPiece();
+    const { revision, fingers, desk, ribbon } = (await pieceOf(piece)).plan;
+    const cells = ribbon.map((cell) => ({
+      ...cell,
+      moves: cell.bar === 1 ? (['thumb-under'] as const) : [],
+    }));
+    await send(`pieces/${piece}/plan`, 'PUT', { baseRevision: revision, fingers, desk, ribbon: cells });
+    const { pieces } = askingListSchema.parse(await (await send('moves', 'GET')).json());
+    const bars = ribbon.filter(({ bar }) => bar === 1).map(({ number }) => number);
+    expect(pieces.map(({ id, moves }) => [id, moves])).toEqual([
+      [piece, [{ kind: 'thumb-under', bars: [...new Set(bars)].sort((a, b) => a - b) }]],
+    ]);
   });
 
   it('say so when there is no such student', async () => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, DOCUMENT, effect, inject, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DOCUMENT, effect, inject, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 import { PAPERS, type MusicSize, type Paper } from './pages';
@@ -12,17 +12,21 @@ import { PAPERS, type MusicSize, type Paper } from './pages';
         <label nz-radio-button [nzValue]="name">{{ name }}</label>
       }
     </nz-radio-group>
-    <nz-radio-group [(ngModel)]="size" aria-label="Size of the music">
-      <label nz-radio-button nzValue="normal">normal</label>
-      <label nz-radio-button nzValue="large">large print</label>
-    </nz-radio-group>`,
+    @if (sizes()) {
+      <nz-radio-group [(ngModel)]="size" aria-label="Size of the music">
+        <label nz-radio-button nzValue="normal">normal</label>
+        <label nz-radio-button nzValue="large">large print</label>
+      </nz-radio-group>
+    }`,
   styles: ':host { display: contents; }',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PaperChoice {
   private readonly document = inject(DOCUMENT);
   readonly paper = model.required<Paper>();
-  readonly size = model.required<MusicSize>();
+  readonly size = model<MusicSize>('normal');
+  /** Whether there is music on it that has a size. */
+  readonly sizes = input(true);
   readonly papers = Object.keys(PAPERS) as readonly Paper[];
 
   constructor() {

@@ -1,9 +1,11 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
+  askingListSchema,
   savedSchema,
   studentListSchema,
   studentSchema,
+  type AskingPiece,
   type LeavingPieces,
   type NewMeasure,
   type NewStudent,
@@ -30,6 +32,14 @@ export class StudentsService {
   get(id: string): Observable<Student> {
     return this.http.get(addressOf(id)).pipe(
       map((answer) => studentSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  /** The moves each piece on the shelf asks for. */
+  asked(): Observable<readonly AskingPiece[]> {
+    return this.http.get('/api/moves').pipe(
+      map((answer) => askingListSchema.parse(answer).pieces),
       worded(),
     );
   }

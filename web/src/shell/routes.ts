@@ -41,6 +41,11 @@ export const routes: Routes = [
     loadComponent: () => import('../students/students').then((place) => place.Students),
   },
   {
+    path: 'students/ruler',
+    title: 'A ruler for hands · Kettle Step',
+    loadComponent: () => import('../students/ruler-sheet').then((place) => place.RulerSheet),
+  },
+  {
     path: 'students/:id',
     title: 'Students · Kettle Step',
     loadComponent: () => import('../students/students').then((place) => place.Students),

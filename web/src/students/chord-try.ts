@@ -84,7 +84,7 @@ export class ChordTry {
   }
 }
 
-/** A way as it is told: the widest figures first are those that keep it out. */
+/** A way as it is told; with what keeps it out, where something does. */
 const shown = ({ fingers, reaches, verdict, beyond, effort }: ChordWay) => ({
   fingers: fingers.join('-'),
   verdict: VERDICT_WORDS[verdict],

@@ -1,11 +1,12 @@
 import { TestBed } from '@angular/core/testing';
-import { LEVELS, type NewMeasure, type Student } from '@kettle-step/contract';
+import { LEVELS, rulesAtLevel, type NewMeasure, type RulesFile, type Student } from '@kettle-step/contract';
 import { chordWays, createPlanner, handOfSpan, bothHands, type Hand, type Side } from '@kettle-step/core';
 import { of, throwError } from 'rxjs';
 import { EngineService } from '../services/engine.service';
 import { StudentsService } from '../services/students.service';
 import { ChordTry } from './chord-try';
 import { MeasureForm } from './measure-form';
+import { MovesTaught, useOf, withUse } from './moves-taught';
 import { ReachTable } from './reach-table';
 import { StudentsStore } from './students.store';
 
@@ -58,12 +59,12 @@ describe('the students', () => {
   it('are kept as soon as something is said, each time from the state that was seen', () => {
     const { store, asked } = open();
     store.change({ remarks: 'Sits well' });
-    store.chooseLevel(LEVELS[1]!.id);
+    store.change({ rules: rulesAtLevel({}, LEVELS[1]!) });
     expect(asked).toEqual([
       ['save', { name: 'Pip', remarks: 'Sits well', since: null, rules: {}, baseRevision: 4 }],
       ['save', expect.objectContaining({ remarks: 'Sits well', baseRevision: 5 })],
     ]);
-    expect(store.levelId()).toBe(LEVELS[1]!.id);
+    expect(store.student()?.revision).toBe(6);
   });
 
   it('leave, and can come back', () => {
@@ -84,6 +85,35 @@ describe('the students', () => {
     expect(store.problem()).toBe('Kettle Step cannot be reached.');
     store.change({ name: 'Pippa' });
     expect([store.problem(), store.student()?.name]).toEqual(['', 'Pippa']);
+  });
+});
+
+describe('moves', () => {
+  it('are used freely, sparingly, or not yet, each by itself', () => {
+    const rules: RulesFile = { repeats: 'never-change', moves: { slide: 'untaught', extension: 0.5 } };
+    expect([useOf(rules, 'slide'), useOf(rules, 'extension'), useOf(rules, 'shift')]).toEqual([
+      'not yet',
+      'freely',
+      'freely',
+    ]);
+    const sparing = withUse(rules, 'thumb-under', 'sparingly');
+    expect(sparing).toEqual({ ...rules, moves: { slide: 'untaught', extension: 0.5, 'thumb-under': 2 } });
+    expect(useOf(sparing, 'thumb-under')).toBe('sparingly');
+    expect(withUse(sparing, 'thumb-under', 'freely')).toEqual(rules);
+  });
+
+  it('are chosen by steps, or are a choice of one’s own', () => {
+    const fixture = TestBed.createComponent(MovesTaught);
+    const told: RulesFile[] = [];
+    fixture.componentInstance.changed.subscribe((rules) => told.push(rules));
+    const look = (rules: RulesFile): HTMLElement => {
+      fixture.componentRef.setInput('rules', rules);
+      fixture.detectChanges();
+      return fixture.nativeElement as HTMLElement;
+    };
+    expect(textOf(look(withUse({}, 'slide', 'sparingly')))).toContain('a choice of your own');
+    look({}).querySelector<HTMLInputElement>('input')!.click();
+    expect(told).toEqual([rulesAtLevel({}, LEVELS[0]!)]);
   });
 });
 

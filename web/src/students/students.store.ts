@@ -1,13 +1,5 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
-import {
-  levelOf,
-  LEVELS,
-  rulesAtLevel,
-  type LeavingPieces,
-  type NewMeasure,
-  type Student,
-  type StudentSummary,
-} from '@kettle-step/contract';
+import { inject, Injectable, signal } from '@angular/core';
+import { type LeavingPieces, type NewMeasure, type Student, type StudentSummary } from '@kettle-step/contract';
 import { EMPTY, catchError, concatMap, tap, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { StudentsService } from '../services/students.service';
@@ -28,8 +20,6 @@ export class StudentsStore {
   readonly problem = signal('');
   /** Who left just now, and can come back. */
   readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
-
-  readonly levelId = computed(() => levelOf(this.student()?.rules ?? {})?.id ?? '');
 
   loadList(): void {
     this.guarded(this.service.list()).subscribe((list) => this.list.set(list));
@@ -53,11 +43,6 @@ export class StudentsStore {
       const { name, remarks, since, rules, revision } = { ...student, ...change };
       return this.service.save(student.id, { name, remarks, since, rules, baseRevision: revision });
     });
-  }
-
-  chooseLevel(id: string): void {
-    const [student, level] = [this.student(), LEVELS.find((one) => one.id === id)];
-    if (student && level) this.change({ rules: rulesAtLevel(student.rules, level) });
   }
 
   addMeasure(measure: NewMeasure): void {

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
-import { LEVELS, type LeavingPieces } from '@kettle-step/contract';
-import { MOVE_WORDS } from '@kettle-step/core';
+import type { LeavingPieces } from '@kettle-step/contract';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -13,7 +12,9 @@ import { SmallRibbon } from '../parts/small-ribbon';
 import { ChordTry } from './chord-try';
 import { HandHistory } from './hand-history';
 import { MeasureForm } from './measure-form';
+import { MovesTaught } from './moves-taught';
 import { ReachTable } from './reach-table';
+import { Suits } from './suits';
 import { StudentsStore } from './students.store';
 
 /** The students: whom pieces are for, what they have been taught, and what their hands reach. */
@@ -24,6 +25,7 @@ import { StudentsStore } from './students.store';
     FormsModule,
     HandHistory,
     MeasureForm,
+    MovesTaught,
     NzAlertModule,
     NzButtonModule,
     NzInputModule,
@@ -33,6 +35,7 @@ import { StudentsStore } from './students.store';
     RouterLink,
     RouterLinkActive,
     SmallRibbon,
+    Suits,
   ],
   templateUrl: './students.html',
   styleUrl: './students.less',
@@ -44,10 +47,6 @@ export class Students {
   /** The student whose page is open; the address names it. */
   readonly id = input<string>();
 
-  readonly levels = LEVELS.map((level) => ({
-    ...level,
-    moves: level.untaught.length > 0 ? `not yet: ${level.untaught.map((kind) => MOVE_WORDS[kind]).join(', ')}` : '',
-  }));
   readonly newestFirst = computed(() => [...(this.store.student()?.measures ?? [])].reverse());
 
   constructor() {

@@ -1,0 +1,54 @@
+import { MOVE_KINDS, type MoveKind } from '@kettle-step/core';
+import { z } from 'zod';
+import type { RulesFile } from './rules';
+
+/** Which moves the pieces of the shelf ask for, and what follows from that for a student. */
+
+export const askedMoveSchema = z.object({
+  kind: z.enum(MOVE_KINDS),
+  /** Printed numbers of bars, in order, each once. */
+  bars: z.array(z.number().int()),
+});
+export type AskedMove = z.infer<typeof askedMoveSchema>;
+
+export const askingPieceSchema = z.object({
+  id: z.string(),
+  title: z.string(),
+  studentId: z.string().nullable(),
+  moves: z.array(askedMoveSchema),
+});
+export type AskingPiece = z.infer<typeof askingPieceSchema>;
+
+export const askingListSchema = z.object({ pieces: z.array(askingPieceSchema) });
+
+/** A piece with the moves it asks for that have not been taught yet. */
+export interface Suited {
+  readonly piece: AskingPiece;
+  readonly untaught: readonly AskedMove[];
+}
+
+const untaughtIn = ({ moves }: AskingPiece, { moves: taught = {} }: RulesFile): readonly AskedMove[] =>
+  moves.filter(({ kind }) => taught[kind] === 'untaught');
+
+/** Pieces in the order in which they suit somebody: fewest new moves first, then those in which they come least often. */
+export const suitedTo = (pieces: readonly AskingPiece[], rules: RulesFile): readonly Suited[] => {
+  const times = (moves: readonly AskedMove[]): number => moves.reduce((sum, { bars }) => sum + bars.length, 0);
+  return pieces
+    .map((piece) => ({ piece, untaught: untaughtIn(piece, rules) }))
+    .sort(
+      (a, b) =>
+        a.untaught.length - b.untaught.length ||
+        times(a.untaught) - times(b.untaught) ||
+        times(a.piece.moves) - times(b.piece.moves),
+    );
+};
+
+/** How many pieces each untaught move would open by itself, most first; moves that open none are left out. */
+export const openedBy = (
+  suited: readonly Suited[],
+): readonly { readonly kind: MoveKind; readonly pieces: number }[] => {
+  const only = suited.flatMap(({ untaught }) => (untaught.length === 1 ? [untaught[0]!.kind] : []));
+  return MOVE_KINDS.map((kind) => ({ kind, pieces: only.filter((one) => one === kind).length }))
+    .filter(({ pieces }) => pieces > 0)
+    .sort((a, b) => b.pieces - a.pieces);
+};

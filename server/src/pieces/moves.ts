@@ -1,0 +1,33 @@
+import type { AskingPiece } from '@kettle-step/contract';
+import { MOVE_KINDS, type MoveKind } from '@kettle-step/core';
+import { asc, eq, sql } from 'drizzle-orm';
+import type { Database } from '../database/open';
+import { planBars, plans } from '../database/schema';
+import type { PieceStore } from './store';
+
+const distinct = (bars: readonly number[]): number[] => [...new Set(bars)].sort((a, b) => a - b);
+
+/** The moves that every piece on the shelf asks for as it is fingered now, with the bars they are in. */
+export const readAsked = async (db: Database, store: Pick<PieceStore, 'list'>): Promise<readonly AskingPiece[]> => {
+  const rows = await db
+    .select({ pieceId: plans.pieceId, number: planBars.number, moves: planBars.moves })
+    .from(planBars)
+    .innerJoin(plans, eq(plans.id, planBars.planId))
+    .where(sql`${planBars.moves} <> '[]'`)
+    .orderBy(asc(planBars.bar));
+  const byPiece = new Map<string, Map<MoveKind, number[]>>();
+  for (const { pieceId, number, moves } of rows) {
+    const asked = byPiece.get(pieceId) ?? new Map<MoveKind, number[]>();
+    byPiece.set(pieceId, asked);
+    for (const kind of moves) asked.set(kind, [...(asked.get(kind) ?? []), number]);
+  }
+  return (await store.list()).map(({ id, title, studentId }) => ({
+    id,
+    title,
+    studentId,
+    moves: MOVE_KINDS.flatMap((kind) => {
+      const bars = byPiece.get(id)?.get(kind);
+      return bars ? [{ kind, bars: distinct(bars) }] : [];
+    }),
+  }));
+};
