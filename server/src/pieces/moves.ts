@@ -1,14 +1,13 @@
-import type { AskingPiece } from '@kettle-step/contract';
+import type { AskingPiece, PieceSummary } from '@kettle-step/contract';
 import { MOVE_KINDS, type MoveKind } from '@kettle-step/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { planBars, plans } from '../database/schema';
-import type { PieceStore } from './store';
 
 const distinct = (bars: readonly number[]): number[] => [...new Set(bars)].sort((a, b) => a - b);
 
-/** The moves that every piece on the shelf asks for as it is fingered now, with the bars they are in. */
-export const readAsked = async (db: Database, store: Pick<PieceStore, 'list'>): Promise<readonly AskingPiece[]> => {
+/** The moves that pieces ask for as they are fingered now, with the bars they are in. */
+export const readAsked = async (db: Database, pieces: readonly PieceSummary[]): Promise<readonly AskingPiece[]> => {
   const rows = await db
     .select({ pieceId: plans.pieceId, number: planBars.number, moves: planBars.moves })
     .from(planBars)
@@ -21,7 +20,7 @@ export const readAsked = async (db: Database, store: Pick<PieceStore, 'list'>): 
     byPiece.set(pieceId, asked);
     for (const kind of moves) asked.set(kind, [...(asked.get(kind) ?? []), number]);
   }
-  return (await store.list()).map(({ id, title, studentId }) => ({
+  return pieces.map(({ id, title, studentId }) => ({
     id,
     title,
     studentId,

@@ -192,7 +192,7 @@ const giveTo = async (
 
 export const createPieceStore = (db: Database): PieceStore => ({
   list: () => readList(db),
-  asked: () => readAsked(db, { list: () => readList(db) }),
+  asked: async () => readAsked(db, await readList(db)),
   get: (id) => readPiece(db, id),
   source: (id) => readSource(db, id),
   add: (id, { fingers, ribbon, document, source, sourceName, ...described }, studentId, now) => {
