@@ -13,7 +13,8 @@ const contentOf = ({ document, facts, plan: { fingers, desk } }: ArchivedPiece):
     document,
     facts.student,
     [...fingers].sort((a, b) => (a.noteId < b.noteId ? -1 : 1)).map((one) => Object.entries(one).sort()),
-    desk,
+    // What follows from the student is the student's.
+    desk.follows === 'student' && facts.student !== '' ? { ...desk, settings: null } : desk,
   ]);
 
 /** A name of its own for a piece that stands beside the one in the studio: the same for the same content. */

@@ -213,6 +213,8 @@ describe('students', () => {
     const { pieces: _, ...kept } = await studentOf(id, other);
     const { pieces: __, ...own } = await studentOf(id);
     expect(kept).toEqual({ ...own, revision: 1 });
+    // A hand that has grown since is no other piece.
+    await send(`students/${id}/measures`, 'POST', { ...MEASURE, measuredOn: '2026-09-01' }, other);
     expect((await restoreInto(other, archive)).map(({ outcome }) => outcome)).toEqual(['same']);
     expect(await list(other)).toHaveLength(1);
 
