@@ -59,12 +59,14 @@ export const withUse = (rules: RulesFile, kind: MoveKind, use: Use): RulesFile =
   styles: `
     .level {
       display: block;
+      padding: 4px 0;
     }
     .move {
       display: flex;
       align-items: center;
       justify-content: space-between;
       max-width: 360px;
+      min-height: 30px;
     }
     select {
       width: auto;

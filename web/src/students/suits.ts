@@ -31,6 +31,12 @@ const moveWords = ({ kind, bars }: AskedMove): string => {
       <p class="soft">{{ one.words }}</p>
     }`,
   styles: `
+    a {
+      text-decoration: underline;
+    }
+    li {
+      padding: 2px 0;
+    }
     ol {
       margin: 0;
       padding-left: 22px;
