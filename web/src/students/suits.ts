@@ -41,6 +41,9 @@ const moveWords = ({ kind, bars }: AskedMove): string => {
       margin: 0;
       padding-left: 22px;
     }
+    li .soft {
+      margin-left: 6px;
+    }
     p {
       margin: 2px 0;
     }
