@@ -1,15 +1,15 @@
 import type { Hands } from '@kettle-step/core';
 import { z } from 'zod';
 import { patternWishSchema } from './pattern-wish';
-import { DEFAULT_SETTINGS, type Settings } from './desk';
-import { pieceSummarySchema } from './piece';
+import { DEFAULT_SETTINGS, type Desk, type Settings } from './desk';
+import { pieceIdSchema, pieceSummarySchema } from './piece';
 import { handSchema, rulesFileSchema } from './rules';
 import { plainText } from './text';
 
 /** What crosses the wire about students. They are mostly children: only what fingering and lessons need is kept. */
 
 /** Names in addresses, as those of pieces. */
-export const studentIdSchema = z.string().regex(/^[a-z0-9-]{1,64}$/);
+export const studentIdSchema = pieceIdSchema;
 
 export const LONGEST_NAME = 120;
 const LONGEST_REMARKS = 4000;
@@ -88,10 +88,8 @@ export const settingsOfStudent = ({ hands, rules }: Fingering): Settings => ({
  * The one answer to what a piece is worked out with: where it follows its student, the student's hands and rules as they are now;
  * else its own.
  */
-export const settingsFor = (
-  own: { readonly settings: Settings; readonly follows: 'student' | 'piece' },
-  student: Fingering | undefined,
-): Settings => (own.follows === 'student' && student ? settingsOfStudent(student) : own.settings);
+export const settingsFor = (own: Pick<Desk, 'settings' | 'follows'>, student: Fingering | undefined): Settings =>
+  own.follows === 'student' && student ? settingsOfStudent(student) : own.settings;
 
 /** The hands as they were measured last; null until they are. */
 export const latestHands = (measures: readonly Measure[]): Hands | null => {

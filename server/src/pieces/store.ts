@@ -52,7 +52,8 @@ export interface StoredPiece {
 
 /** Everything that is kept about pieces and their plans. */
 export interface PieceStore {
-  readonly list: () => Promise<readonly PieceSummary[]>;
+  /** The pieces on the shelf; of one student only, where one is named. */
+  readonly list: (studentId?: string) => Promise<readonly PieceSummary[]>;
   /** The moves each piece asks for. */
   readonly asked: () => Promise<readonly AskingPiece[]>;
   readonly get: (id: string) => Promise<Piece | undefined>;
@@ -88,12 +89,12 @@ const ofStudent = and(eq(students.id, pieces.studentId), isNull(students.leftAt)
 /** Pieces that left the shelf with their student. */
 const isAway = sql`EXISTS (SELECT 1 FROM students WHERE students.id = ${pieces.studentId} AND students.left_pieces = 'archive')`;
 
-const readList = async (db: Database): Promise<readonly PieceSummary[]> => {
+const readList = async (db: Database, studentId?: string): Promise<readonly PieceSummary[]> => {
   const rows = await db
     .select({ pieces, student: students.name })
     .from(pieces)
     .leftJoin(students, ofStudent)
-    .where(not(isAway))
+    .where(and(not(isAway), studentId === undefined ? undefined : eq(pieces.studentId, studentId)))
     .orderBy(asc(pieces.title), asc(pieces.id));
   return rows.map(summaryOf);
 };
@@ -191,7 +192,7 @@ const giveTo = async (
 };
 
 export const createPieceStore = (db: Database): PieceStore => ({
-  list: () => readList(db),
+  list: (studentId) => readList(db, studentId),
   asked: async () => readAsked(db, await readList(db)),
   get: (id) => readPiece(db, id),
   source: (id) => readSource(db, id),

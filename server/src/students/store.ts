@@ -121,7 +121,7 @@ export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>
         revision: row.revision,
         hands: latestHands(measures),
         measures: [...measures],
-        pieces: (await shelf.list()).filter(({ studentId }) => studentId === id),
+        pieces: [...(await shelf.list(id))],
         passes: await passesOf(db, id),
       };
     },

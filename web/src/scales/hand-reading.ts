@@ -1,8 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Learned, PatternDifference, Side } from '@kettle-step/core';
-import { crossingsOn } from './scale-words';
-
-const TITLES: Readonly<Record<Side, string>> = { right: 'Right hand', left: 'Left hand' };
+import { crossingsOn, HAND_TITLES } from './scale-words';
 
 /** What one hand learns from a pattern, and where the engine would finger it otherwise. */
 @Component({
@@ -71,7 +69,7 @@ export class HandReading {
   readonly counted = input<string | null>(null);
   readonly difference = input<PatternDifference>();
 
-  readonly title = computed(() => TITLES[this.side()]);
+  readonly title = computed(() => HAND_TITLES[this.side()]);
   readonly crossings = computed(() => {
     const crossings = this.learned()?.crossings ?? [];
     return (['up', 'down'] as const)

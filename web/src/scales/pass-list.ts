@@ -70,7 +70,5 @@ export class PassList {
 
   readonly keys = computed(() => this.store.keysOf(this.wish()));
   readonly passed = computed(() => this.keys().filter(({ passedOn }) => passedOn !== undefined).length);
-  readonly isPassed = computed(() =>
-    this.keys().some(({ tonic, passedOn }) => tonic === this.wish().tonic && passedOn !== undefined),
-  );
+  readonly isPassed = computed(() => this.store.isPassed(this.wish()));
 }

@@ -1,10 +1,10 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Student, StudentSummary } from '@kettle-step/contract';
 import { distinctTonics, fifthsOf, modeOf, readTonic, type PatternWish } from '@kettle-step/core';
-import { catchError, concatMap, EMPTY, type Observable } from 'rxjs';
+import { concatMap } from 'rxjs';
 import { isoDay } from '../parts/dates';
 import { keep, kept } from '../parts/kept';
-import { messageOf } from '../parts/words';
+import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
 
 /** The same pattern in another key is told by everything but its tonic. */
@@ -21,17 +21,23 @@ export class PassesStore {
   readonly studentId = computed(() => this.student()?.id ?? '');
 
   constructor() {
-    this.guarded(this.service.list()).subscribe((people) => {
-      this.people.set(people);
-      const last = kept('passes-of');
-      if (typeof last === 'string' && people.some(({ id }) => id === last)) this.choose(last);
-    });
+    this.service
+      .list()
+      .pipe(telling(this.problem))
+      .subscribe((people) => {
+        this.people.set(people);
+        const last = kept('passes-of');
+        if (typeof last === 'string' && people.some(({ id }) => id === last)) this.choose(last);
+      });
   }
 
   choose(id: string): void {
     keep('passes-of', id);
     if (id === '') return this.student.set(undefined);
-    this.guarded(this.service.get(id)).subscribe((student) => this.student.set(student));
+    this.service
+      .get(id)
+      .pipe(telling(this.problem))
+      .subscribe((student) => this.student.set(student));
   }
 
   /** The keys a pattern comes in, round the circle of fifths, with the day each was passed. */
@@ -48,23 +54,22 @@ export class PassesStore {
       .map((tonic) => ({ tonic, passedOn: passed.get(tonic) }));
   }
 
+  isPassed(wish: PatternWish): boolean {
+    return this.keysOf(wish).some(({ tonic, passedOn }) => tonic === wish.tonic && passedOn !== undefined);
+  }
+
   /** Passed today in one attempt with no wrong finger; or not yet after all. */
   toggle(wish: PatternWish): void {
     const student = this.student();
     if (!student) return;
-    const isPassed = this.keysOf(wish).some(({ tonic, passedOn }) => tonic === wish.tonic && passedOn !== undefined);
-    const work = isPassed
+    const work = this.isPassed(wish)
       ? this.service.unpass(student.id, wish)
       : this.service.pass(student.id, { pattern: wish, passedOn: isoDay(new Date()) });
-    this.guarded(work.pipe(concatMap(() => this.service.get(student.id)))).subscribe((now) => this.student.set(now));
-  }
-
-  private guarded<T>(work: Observable<T>): Observable<T> {
-    return work.pipe(
-      catchError((cause: unknown) => {
-        this.problem.set(messageOf(cause));
-        return EMPTY;
-      }),
-    );
+    work
+      .pipe(
+        concatMap(() => this.service.get(student.id)),
+        telling(this.problem),
+      )
+      .subscribe((now) => this.student.set(now));
   }
 }

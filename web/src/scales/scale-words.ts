@@ -5,6 +5,7 @@ import {
   type Direction,
   type PatternKind,
   type PatternSource,
+  type Side,
 } from '@kettle-step/core';
 import { pretty } from '../parts/words';
 
@@ -42,6 +43,8 @@ const OWN_WORDS: Partial<Record<PatternKind, string>> = {
 };
 
 export const kindWords = (kind: PatternKind): string => OWN_WORDS[kind] ?? KINDS[kind].words;
+
+export const HAND_TITLES: Readonly<Record<Side, string>> = { right: 'Right hand', left: 'Left hand' };
 
 export const DIRECTION_WORDS: Readonly<Record<Direction, string>> = { both: 'up and down', up: 'up', down: 'down' };
 

@@ -21,6 +21,7 @@ import { ScalesStore } from './scales.store';
 import {
   aboutSource,
   DIRECTION_WORDS,
+  HAND_TITLES,
   INVERSION_WORDS,
   KIND_GROUPS,
   kindWords,
@@ -66,7 +67,6 @@ export class Scales {
   private readonly player = inject(Player);
 
   readonly keysOpen = signal(false);
-  readonly handTitles: Readonly<Record<Side, string>> = { right: 'Right hand', left: 'Left hand' };
   readonly kindGroups = KIND_GROUPS;
   readonly kindWords = kindWords;
   readonly directions = DIRECTIONS;
@@ -124,7 +124,7 @@ export class Scales {
     const isOne = new Set(all.map(({ words }) => words)).size === 1;
     return isOne
       ? all.slice(0, 1)
-      : all.map((source) => ({ ...source, words: `${this.handTitles[source.side]}: ${source.words}` }));
+      : all.map((source) => ({ ...source, words: `${HAND_TITLES[source.side]}: ${source.words}` }));
   });
 
   /** The keys that are played alike, and those that feel alike. */

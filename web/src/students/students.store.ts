@@ -1,7 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
-import { type LeavingPieces, type NewMeasure, type Student, type StudentSummary } from '@kettle-step/contract';
-import { EMPTY, catchError, concatMap, tap, type Observable } from 'rxjs';
-import { messageOf } from '../parts/words';
+import type { LeavingPieces, NewMeasure, Student, StudentSummary } from '@kettle-step/contract';
+import { EMPTY, concatMap, tap, type Observable } from 'rxjs';
+import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
 
 /** What of a student is written in the page's own fields. */
@@ -22,19 +22,28 @@ export class StudentsStore {
   readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
 
   loadList(): void {
-    this.guarded(this.service.list()).subscribe((list) => this.list.set(list));
+    this.service
+      .list()
+      .pipe(telling(this.problem))
+      .subscribe((list) => this.list.set(list));
   }
 
   open(id: string | undefined): void {
     this.problem.set('');
     if (id === undefined) return this.student.set(undefined);
     if (this.student()?.id !== id) this.student.set(undefined);
-    this.guarded(this.service.get(id)).subscribe((student) => this.student.set(student));
+    this.service
+      .get(id)
+      .pipe(telling(this.problem))
+      .subscribe((student) => this.student.set(student));
   }
 
   /** Adds a student and gives the id. */
   add(name: string): Observable<string> {
-    return this.guarded(this.service.add({ name: name.trim() })).pipe(tap(() => this.loadList()));
+    return this.service.add({ name: name.trim() }).pipe(
+      telling(this.problem),
+      tap(() => this.loadList()),
+    );
   }
 
   /** Keeps what was changed in the fields. */
@@ -53,14 +62,11 @@ export class StudentsStore {
     this.changed(({ id }) => this.service.removeMeasure(id, measure));
   }
 
-  givePiece(piece: string, isFor: boolean): void {
-    this.changed(({ id }) => this.service.givePiece(piece, isFor ? id : null));
-  }
-
   leave(pieces: LeavingPieces): Observable<unknown> {
     const student = this.student();
     if (!student) return EMPTY;
-    return this.guarded(this.service.leave(student.id, pieces)).pipe(
+    return this.service.leave(student.id, pieces).pipe(
+      telling(this.problem),
       tap(() => {
         this.left.set({ id: student.id, name: student.name });
         this.student.set(undefined);
@@ -72,7 +78,8 @@ export class StudentsStore {
   comeBack(): Observable<unknown> {
     const left = this.left();
     if (!left) return EMPTY;
-    return this.guarded(this.service.comeBack(left.id)).pipe(
+    return this.service.comeBack(left.id).pipe(
+      telling(this.problem),
       tap(() => {
         this.left.set(undefined);
         this.loadList();
@@ -86,18 +93,11 @@ export class StudentsStore {
     if (!student) return;
     this.problem.set('');
     const again = concatMap(() => this.service.get(student.id));
-    this.guarded(work(student).pipe(again)).subscribe((now) => {
-      if (this.student()?.id === now.id) this.student.set(now);
-      this.loadList();
-    });
-  }
-
-  private guarded<T>(work: Observable<T>): Observable<T> {
-    return work.pipe(
-      catchError((cause: unknown) => {
-        this.problem.set(messageOf(cause));
-        return EMPTY;
-      }),
-    );
+    work(student)
+      .pipe(again, telling(this.problem))
+      .subscribe((now) => {
+        if (this.student()?.id === now.id) this.student.set(now);
+        this.loadList();
+      });
   }
 }

@@ -2,9 +2,9 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { DEFAULT_SETTINGS } from '@kettle-step/contract';
 import { distinctTonics, type PatternReading, type PatternWay, type PatternWish, type Side } from '@kettle-step/core';
-import { catchError, concatMap, defer, EMPTY, from, map, switchMap, takeUntil, Subject, type Observable } from 'rxjs';
+import { concatMap, defer, from, map, switchMap, takeUntil, Subject, type Observable } from 'rxjs';
 import { MUSIC_SIZES, musicWidthPx, type MusicSize, type Paper } from '../../paper/pages';
-import { messageOf } from '../../parts/words';
+import { telling } from '../../parts/telling';
 import { fingeredNotes, type FingeredNote } from '../../score/fingered-notes';
 import { EngineService } from '../../services/engine.service';
 import { EngraverService } from '../../services/engraver.service';
@@ -71,7 +71,7 @@ export class BookletStore {
   constructor() {
     this.engine
       .patternReading(this.wish, DEFAULT_SETTINGS)
-      .pipe(this.untilFailure(), takeUntilDestroyed())
+      .pipe(telling(this.failure), takeUntilDestroyed())
       .subscribe((reading) => this.reading.set(reading));
     toObservable(this.request)
       .pipe(
@@ -110,7 +110,7 @@ export class BookletStore {
           .engraveWhole(engravable, musicWidthPx(paper), MUSIC_SIZES[size])
           .pipe(map((systems): Sheet => ({ ...sheet, systems }))),
       ),
-      this.untilFailure(),
+      telling(this.failure),
       takeUntil(this.stopped),
     );
   }
@@ -130,12 +130,5 @@ export class BookletStore {
         return { title, how: '', notes, way: usual, sides: wish.sides, counted, engravable };
       }),
     );
-  }
-
-  private untilFailure<T>() {
-    return catchError<T, Observable<never>>((cause: unknown) => {
-      this.failure.set(messageOf(cause));
-      return EMPTY;
-    });
   }
 }
