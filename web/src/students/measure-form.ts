@@ -61,7 +61,6 @@ export class MeasureForm {
   readonly day = signal(isoDay(new Date()));
   readonly problem = signal('');
   private readonly fields = signal<Readonly<Partial<Record<Field, Written>>>>({});
-  readonly hasAny = computed(() => Object.values(this.fields()).some((field) => Object.values(field).some(Boolean)));
 
   valueOf(side: Side, pair: Pair): Written {
     return this.fields()[`${side} ${pair}`] ?? NOTHING;
