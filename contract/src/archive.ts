@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { seenFingersSchema } from './own-plan';
 import { decisions, pieceIdSchema, planContent } from './piece';
 import { measureSchema, newStudentSchema, passSchema, studentIdSchema } from './student';
 import { plainText } from './text';
@@ -10,9 +11,12 @@ import { VERSION_KINDS } from './version';
  */
 export const ARCHIVE_FORMAT = 'kettle-step/archive';
 /** Counted up when an archive can no longer be opened by what was there before. */
-export const ARCHIVE_VERSION = 2;
+export const ARCHIVE_VERSION = 3;
 
 export const MANIFEST = 'manifest.json';
+
+/** The house rules of the studio; older archives have none. */
+export const ARCHIVED_RULES = 'house-rules.json';
 
 /** The students, in one file beside the manifest; older archives have none. */
 export const ARCHIVED_STUDENTS = 'students.json';
@@ -51,6 +55,8 @@ export const archivedFactsSchema = z.object({
   student: plainText(500).default(''),
   /** Null in archives from before students had records of their own; they are then known by name. */
   studentId: studentIdSchema.nullable().default(null),
+  /** The piece with the general plan, where this is a student's own. */
+  generalId: pieceIdSchema.nullable().default(null),
   /** The name of the file that was brought in; the file itself stands beside, where it was kept. */
   sourceName: plainText(300).default(''),
   createdAt: z.iso.datetime(),
@@ -60,7 +66,11 @@ export type ArchivedFacts = z.infer<typeof archivedFactsSchema>;
 
 const decidedSchema = z.object({ fingers: decisions.fingers, desk: decisions.desk.prefault({}) });
 
-export const archivedPlanSchema = decidedSchema.extend({ ribbon: planContent.ribbon.default([]) });
+export const archivedPlanSchema = decidedSchema.extend({
+  ribbon: planContent.ribbon.default([]),
+  /** Of a student's own plan: the general fingers as they were looked at last. */
+  generalSeen: seenFingersSchema.default([]),
+});
 export type ArchivedPlan = z.infer<typeof archivedPlanSchema>;
 
 export const archivedVersionSchema = decidedSchema.extend({

@@ -1,5 +1,5 @@
 import {
-  DEFAULT_HANDS,
+  MOVE_KINDS,
   MOVES_AS_USUAL,
   SIDES,
   WRITING_LEVELS,
@@ -9,7 +9,7 @@ import {
   type Side,
 } from '@kettle-step/core';
 import { z } from 'zod';
-import { handSchema, rulesFileSchema, type RulesFile } from './rules';
+import { handsSchema, rulesFileSchema, settingsSchema, type RulesFile } from './rules';
 import { allDiffer, plainText } from './text';
 
 /** What a teacher has decided about a piece besides its fingers. */
@@ -21,15 +21,19 @@ const bothFromOne = (settings: unknown): unknown => {
   return { hands: { right: hand, left: hand }, ...rest };
 };
 
-/** Whose hands play and by which rules; what is left out of the rules is as usual. */
-export const settingsSchema = z.preprocess(
-  bothFromOne,
-  z.object({ hands: z.object({ right: handSchema, left: handSchema }), rules: rulesFileSchema }),
-);
-export type Settings = z.infer<typeof settingsSchema>;
-
-/** Medium adult hands and the usual rules. */
-export const DEFAULT_SETTINGS: Settings = { hands: DEFAULT_HANDS, rules: {} };
+/**
+ * Plans from before hands and rules were settled in layers hold all settings of the piece, or follow its student. What was settled
+ * for the piece stays so, moves by name, whatever the student has been taught since.
+ */
+const ownFromSettings = (desk: unknown): unknown => {
+  if (typeof desk !== 'object' || desk === null || !('settings' in desk || 'follows' in desk)) return desk;
+  const { settings, follows, ...rest } = desk as Readonly<Record<string, unknown>>;
+  if (follows === 'student' || settings === undefined) return rest;
+  const old = settingsSchema.safeParse(bothFromOne(settings));
+  if (!old.success) return { ...rest, hands: settings };
+  const { hands, rules } = old.data;
+  return { ...rest, hands, rules: { ...rules, moves: { ...MOVES_AS_USUAL, ...rules.moves } } };
+};
 
 const sideSchema = z.enum(SIDES);
 const place = { side: sideSchema, bar: z.number().int().nonnegative() };
@@ -41,36 +45,42 @@ const MAX_PLACES = 10_000;
 const MAX_NOTES = 100_000;
 export const LONGEST_REMARK = 2000;
 
-/** Whose hands and rules a piece is worked out with: its student's as they are at the time, or its own. */
-export const FOLLOWS = ['student', 'piece'] as const;
+/** Bars that are meant to differ from others with the same music. */
+const apart = z
+  .array(z.object(place))
+  .max(MAX_PLACES)
+  .refine((places) => allDiffer(places, nameOfPlace), 'name a bar of a hand twice');
 
-export const deskSchema = z.object({
-  settings: settingsSchema.default(DEFAULT_SETTINGS),
-  follows: z.enum(FOLLOWS).default('piece'),
+/** Notes that are played by another hand than the one on whose staff they stand. */
+const given = z
+  .array(z.object({ noteId: plainText(200).min(1), side: sideSchema }))
+  .max(MAX_NOTES)
+  .refine((all) => allDiffer(all, ({ noteId }) => noteId), 'name a note twice');
+
+const decidedSchema = z.object({
+  /** Hands for this piece alone; null where they are its student's. */
+  hands: handsSchema.nullable().default(null),
+  /** What is settled otherwise for this piece alone. */
+  rules: rulesFileSchema.default({}),
   /** The teacher's words about a bar of one hand. */
   remarks: z
     .array(z.object({ ...place, text: plainText(LONGEST_REMARK).min(1) }))
     .max(MAX_PLACES)
     .refine((remarks) => allDiffer(remarks, nameOfPlace), 'speak of a bar of a hand twice')
     .default([]),
-  /** Bars that are meant to differ from others with the same music. */
-  apart: z
-    .array(z.object(place))
-    .max(MAX_PLACES)
-    .refine((places) => allDiffer(places, nameOfPlace), 'name a bar of a hand twice')
-    .default([]),
-  /** Notes that are played by another hand than the one on whose staff they stand. */
-  given: z
-    .array(z.object({ noteId: plainText(200).min(1), side: sideSchema }))
-    .max(MAX_NOTES)
-    .refine((given) => allDiffer(given, ({ noteId }) => noteId), 'name a note twice')
-    .default([]),
+  apart: apart.default([]),
+  given: given.default([]),
   writing: z.enum(WRITING_LEVELS).default('every'),
 });
+export const deskSchema = z.preprocess(ownFromSettings, decidedSchema);
 export type Desk = z.infer<typeof deskSchema>;
 
-/** The desk of a piece about which nothing has been decided yet: it follows its student as soon as it has one. */
-export const NEW_DESK: Desk = deskSchema.parse({ follows: 'student' });
+/** The desk of a piece about which nothing has been decided yet. */
+export const NEW_DESK: Desk = deskSchema.parse({});
+
+/** What of the desk a fingering depends on, with the settings that hold for it. */
+export const fingeringDeskSchema = z.object({ settings: settingsSchema, apart, given });
+export type FingeringDesk = z.infer<typeof fingeringDeskSchema>;
 
 /** Bars meant to differ, as the planner wants them. */
 export const apartOf = ({ apart }: Pick<Desk, 'apart'>): Apart => {
@@ -118,16 +128,16 @@ export const LEVELS: readonly Level[] = [
   { id: 'intermediate', label: 'Intermediate: every move', untaught: [] },
 ];
 
-/** Rules in which the moves of a level have been taught; the other questions stay as they were settled. */
+/** Rules in which the moves of a level have been taught, each by name; the other questions stay as they were settled. */
 export const rulesAtLevel = (rules: RulesFile, level: Level): RulesFile => ({
   ...rules,
-  moves: Object.fromEntries(level.untaught.map((kind) => [kind, 'untaught' as const])),
+  moves: Object.fromEntries(
+    MOVE_KINDS.map((kind) => [kind, level.untaught.includes(kind) ? ('untaught' as const) : 1]),
+  ),
 });
 
 /** The level whose moves these rules allow; undefined where they are a choice of their own. */
 export const levelOf = ({ moves = {} }: RulesFile): Level | undefined =>
   LEVELS.find(({ untaught }) =>
-    (Object.keys(MOVES_AS_USUAL) as MoveKind[]).every(
-      (kind) => (moves[kind] === 'untaught') === untaught.includes(kind) && typeof moves[kind] !== 'number',
-    ),
+    MOVE_KINDS.every((kind) => (moves[kind] ?? 1) === (untaught.includes(kind) ? 'untaught' : 1)),
   );

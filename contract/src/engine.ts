@@ -15,9 +15,9 @@ import { z } from 'zod';
 import type { Carried } from './carry';
 import { correctionSchema } from './correction';
 import { fingerSchema } from './plan-document';
-import { deskSchema, type Desk } from './desk';
+import { deskSchema, fingeringDeskSchema } from './desk';
 import { patternWishSchema } from './pattern-wish';
-import { handSchema } from './rules';
+import { handSchema, settingsSchema } from './rules';
 
 const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 
@@ -25,7 +25,7 @@ const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 const given = {
   request: z.number(),
   locks: locksSchema,
-  desk: deskSchema.pick({ settings: true, apart: true, given: true }),
+  desk: fingeringDeskSchema,
 };
 
 /** All that is decided about a document. */
@@ -63,21 +63,21 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
     kind: z.literal('pattern'),
     request: z.number(),
     wish: patternWishSchema,
-    settings: deskSchema.shape.settings,
+    settings: settingsSchema,
   }),
   /** What is read beside it. */
   z.object({
     kind: z.literal('pattern-reading'),
     request: z.number(),
     wish: patternWishSchema,
-    settings: deskSchema.shape.settings,
+    settings: settingsSchema,
   }),
   /** One of the drills of a pattern. */
   z.object({
     kind: z.literal('drill'),
     request: z.number(),
     wish: patternWishSchema,
-    settings: deskSchema.shape.settings,
+    settings: settingsSchema,
     drill: z.string(),
   }),
   /** Every way to take a chord, keys from the lowest up. */
@@ -91,9 +91,6 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   /** Nobody waits for this request any more. */
   z.object({ kind: z.literal('cancel'), request: z.number() }),
 ]);
-/** What of the desk a fingering depends on. */
-export type FingeringDesk = Pick<Desk, 'settings' | 'apart' | 'given'>;
-
 export type EngineRequest = z.infer<typeof engineRequestSchema>;
 
 /** A plan on its way: a hand that is as it was in the plan sent before is not sent again. */

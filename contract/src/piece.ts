@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { deskSchema } from './desk';
 import { fingerSchema } from './plan-document';
 import { ribbonCellSchema, ribbonLanesSchema } from './ribbon';
+import { standingSchema } from './standing';
 import { allDiffer, plainText } from './text';
 
 /** What crosses the wire about pieces and their plans. */
@@ -70,6 +71,8 @@ export const pieceSummarySchema = z.object({
   /** Whom the piece is for; empty when nobody yet. */
   student: z.string(),
   studentId: z.string().nullable(),
+  /** The piece with the general plan, where this is a student's own plan of it. */
+  generalId: z.string().nullable(),
   updatedAt: z.iso.datetime(),
   /** The level whose moves have been taught, by its id; null where they are a choice of their own. */
   level: z.string().nullable(),
@@ -83,6 +86,8 @@ export const pieceSchema = pieceSummarySchema.extend({
   /** The stored MusicXML, with ids on its notes. */
   document: z.string(),
   plan: storedPlanSchema,
+  /** What stands under the decisions of the plan. */
+  standing: standingSchema,
 });
 export type Piece = z.infer<typeof pieceSchema>;
 

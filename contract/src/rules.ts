@@ -1,4 +1,5 @@
 import {
+  DEFAULT_HANDS,
   DEFAULT_RULES,
   FINGER_PAIRS,
   handProblem,
@@ -35,6 +36,8 @@ export const handSchema = z
     if (message) context.addIssue({ code: 'custom', message });
   });
 
+export const handsSchema = z.object({ right: handSchema, left: handSchema });
+
 const connectedVoice = z.enum(['upper', 'lower', 'none']);
 
 export const rulesFileSchema = z
@@ -57,6 +60,21 @@ export const rulesFileSchema = z
   .partial()
   .strict();
 export type RulesFile = z.infer<typeof rulesFileSchema>;
+
+/** Rules with what is settled otherwise on top of them, question by question and move by move. */
+export const rulesOver = (under: RulesFile, over: RulesFile): RulesFile => ({
+  ...under,
+  ...given(over),
+  ...(under.moves || over.moves ? { moves: { ...under.moves, ...given(over.moves ?? {}) } } : {}),
+  ...(under.connected || over.connected ? { connected: { ...under.connected, ...given(over.connected ?? {}) } } : {}),
+});
+
+/** Whose hands play and by which rules; what is left out of the rules is as usual. */
+export const settingsSchema = z.object({ hands: handsSchema, rules: rulesFileSchema });
+export type Settings = z.infer<typeof settingsSchema>;
+
+/** Medium adult hands and the usual rules. */
+export const DEFAULT_SETTINGS: Settings = { hands: DEFAULT_HANDS, rules: {} };
 
 /** The rules of a file, completed with what is usual. */
 export const completeRules = ({ moves = {}, connected = {}, ...more }: RulesFile): Rules => ({

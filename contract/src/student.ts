@@ -1,9 +1,8 @@
 import type { Hands } from '@kettle-step/core';
 import { z } from 'zod';
 import { patternWishSchema } from './pattern-wish';
-import { DEFAULT_SETTINGS, type Desk, type Settings } from './desk';
 import { pieceIdSchema, pieceSummarySchema } from './piece';
-import { handSchema, rulesFileSchema } from './rules';
+import { handSchema, handsSchema, rulesFileSchema } from './rules';
 import { plainText } from './text';
 
 /** What crosses the wire about students. They are mostly children: only what fingering and lessons need is kept. */
@@ -41,7 +40,7 @@ export const studentSummarySchema = z.object({
   ...facts,
   pieces: z.number().int().nonnegative(),
   /** The hands as they were measured last; null until they are. */
-  hands: z.object({ right: handSchema, left: handSchema }).nullable(),
+  hands: handsSchema.nullable(),
 });
 export type StudentSummary = z.infer<typeof studentSummarySchema>;
 
@@ -74,22 +73,6 @@ export type LeavingPieces = (typeof LEAVING_PIECES)[number];
 
 /** Whom a piece is for. */
 export const pieceForSchema = z.object({ studentId: studentIdSchema.nullable() });
-
-/** What of a student every fingering depends on. */
-export type Fingering = Pick<StudentSummary, 'hands' | 'rules'>;
-
-/** The settings that a student's own pieces are worked out with: measured hands, medium adult ones until they are; and what was taught. */
-export const settingsOfStudent = ({ hands, rules }: Fingering): Settings => ({
-  hands: hands ?? DEFAULT_SETTINGS.hands,
-  rules,
-});
-
-/**
- * The one answer to what a piece is worked out with: where it follows its student, the student's hands and rules as they are now;
- * else its own.
- */
-export const settingsFor = (own: Pick<Desk, 'settings' | 'follows'>, student: Fingering | undefined): Settings =>
-  own.follows === 'student' && student ? settingsOfStudent(student) : own.settings;
 
 /** The hands as they were measured last; null until they are. */
 export const latestHands = (measures: readonly Measure[]): Hands | null => {

@@ -2,6 +2,8 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import { openDatabase, removeDatabase } from './database/open';
 import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
+import { createHouseStore, type HouseStore } from './house/store';
+import { createOwnPlanStore, type OwnPlanStore } from './pieces/own-plans';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
 import { createStudentStore, type StudentStore } from './students/store';
@@ -24,6 +26,8 @@ export interface StartOptions {
 export interface Studio {
   readonly store: PieceStore;
   readonly students: StudentStore;
+  readonly house: HouseStore;
+  readonly ownPlans: OwnPlanStore;
 }
 
 export interface RunningServer {
@@ -57,9 +61,12 @@ const openStudio = async (options: StartOptions) => {
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
   const students = createStudentStore(db, store);
-  await options.prepare?.({ store, students });
+  const house = createHouseStore(db);
+  const ownPlans = createOwnPlanStore(db, store);
+  await options.prepare?.({ store, students, house, ownPlans });
   const versions = createVersionStore(db);
-  return { store, versions, students, archive: createArchiveStore(db, store, versions, students), close };
+  const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, house });
+  return { store, versions, ownPlans, students, house, archive, close };
 };
 
 /**

@@ -1,4 +1,12 @@
-import { lanesOf, NEW_DESK, ribbonOf, storedFingers, type Piece, type RibbonCell } from '@kettle-step/contract';
+import {
+  lanesOf,
+  NEW_DESK,
+  NOTHING_STANDS,
+  ribbonOf,
+  storedFingers,
+  type Piece,
+  type RibbonCell,
+} from '@kettle-step/contract';
 import { createPlanner, DEFAULT_HANDS, type Finger, type PianoPlan, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import type { FingeredNote } from '../src/score/fingered-notes';
@@ -45,10 +53,12 @@ export const testPiece = (
       key: 'C major',
       student: '',
       studentId: null,
+      generalId: null,
       updatedAt: '2026-01-05T10:00:00.000Z',
       level: 'intermediate',
       lanes: lanesOf(ribbon),
       document: '<score-partwise/>',
+      standing: NOTHING_STANDS,
       plan: { revision: 1, fingers, ribbon, desk: NEW_DESK },
     },
   };

@@ -1,16 +1,16 @@
 import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { Decided, KeepVersion, SavePlan } from '@kettle-step/contract';
 import {
-  createPlanner,
-  DEFAULT_HANDS,
-  type BarAlternative,
-  type Locks,
-  type PianoPlan,
-  type Score,
-} from '@kettle-step/core';
+  NOTHING_STANDS,
+  type Decided,
+  type KeepVersion,
+  type SavePlan,
+  type Settings,
+  type Standing,
+} from '@kettle-step/contract';
+import { createPlanner, DEFAULT_HANDS, type BarAlternative, type PianoPlan, type Score } from '@kettle-step/core';
 import { defer, of, throwError, type Observable } from 'rxjs';
-import { EngineService, type CarriedOver, type Passage } from '../src/services/engine.service';
+import { EngineService, type CarriedOver, type Given, type Passage } from '../src/services/engine.service';
 import { PiecesService } from '../src/services/pieces.service';
 import { History } from '../src/session/history';
 import { PieceSession } from '../src/session/piece-session';
@@ -26,6 +26,8 @@ export class FakeEngine {
   /** Why nothing can be worked out. */
   broken: string | undefined;
   readonly asked: Passage[] = [];
+  /** The hands and rules of every plan that was asked for. */
+  readonly planned: Settings[] = [];
   private opened: { readonly document: string; readonly score: Score };
 
   constructor(
@@ -47,7 +49,8 @@ export class FakeEngine {
     });
   }
 
-  plan({ locks }: { readonly locks: Locks }): Observable<PianoPlan> {
+  plan({ locks, desk }: Given): Observable<PianoPlan> {
+    this.planned.push(desk.settings);
     return this.answer(() => planner.plan(this.opened.score, { locks, alternatives: 0 }));
   }
 
@@ -87,6 +90,8 @@ export class FakeEngine {
 export class FakePieces {
   readonly saved: SavePlan[] = [];
   readonly versionsKept: KeepVersion[] = [];
+  /** What stands under the piece's decisions by now. */
+  stands: Standing = NOTHING_STANDS;
   /** Why no plan can be saved, and why no version can be kept. */
   problem: Error | undefined;
   versionProblem: Error | undefined;
@@ -94,7 +99,11 @@ export class FakePieces {
   constructor(private readonly piece: TestPiece) {}
 
   get(id: string) {
-    return of({ ...this.piece.stored, id, title: id });
+    return of({ ...this.piece.stored, id, title: id, standing: this.stands });
+  }
+
+  standing(_id: string) {
+    return of(this.stands);
   }
 
   save(_id: string, plan: SavePlan): Observable<number> {

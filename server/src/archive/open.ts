@@ -5,13 +5,16 @@ import {
   archivedPlanSchema,
   archivedVersionsSchema,
   archivePaths,
+  ARCHIVED_RULES,
   ARCHIVED_STUDENTS,
   archivedStudentsSchema,
   MANIFEST,
   manifestSchema,
+  rulesFileSchema,
   type ArchivedPiece,
   type ArchivedStudent,
   type Manifest,
+  type RulesFile,
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
 import { strFromU8, unzipSync } from 'fflate';
@@ -49,6 +52,7 @@ export type OpenedPiece =
 
 export interface OpenedArchive {
   readonly manifest: Manifest;
+  readonly rules: RulesFile;
   readonly students: readonly ArchivedStudent[];
   readonly pieces: readonly OpenedPiece[];
 }
@@ -65,7 +69,7 @@ const unpack = (bytes: Uint8Array): Result<Files, ArchiveError> => {
         total += originalSize;
         if (entries > MAX_ENTRIES || total > MAX_UNPACKED_BYTES) throw new RangeError('too large');
         return (
-          (name === MANIFEST || name === ARCHIVED_STUDENTS || name.startsWith('pieces/')) &&
+          ([MANIFEST, ARCHIVED_STUDENTS, ARCHIVED_RULES].includes(name) || name.startsWith('pieces/')) &&
           originalSize <= MAX_DOCUMENT_BYTES * 4
         );
       },
@@ -154,11 +158,18 @@ export const openArchive = (bytes: Uint8Array): Result<OpenedArchive, ArchiveErr
       return [];
     },
   );
+  const rules = read(
+    (): RulesFile => jsonOf(files.value, ARCHIVED_RULES, rulesFileSchema, {}),
+    (words) => {
+      told.push({ kind: 'unreadable', title: 'House rules', words });
+      return {};
+    },
+  );
   const pieces = manifest.value.pieces.map(({ id, title }) =>
     read(
       (): OpenedPiece => ({ kind: 'piece', title, piece: readPiece(files.value, id) }),
       (words): OpenedPiece => ({ kind: 'unreadable', title, words }),
     ),
   );
-  return ok({ manifest: manifest.value, students, pieces: [...told, ...pieces] });
+  return ok({ manifest: manifest.value, rules, students, pieces: [...told, ...pieces] });
 };

@@ -1,12 +1,14 @@
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_VERSION,
+  ARCHIVED_RULES,
   ARCHIVED_STUDENTS,
   archivePaths,
   MANIFEST,
   type ArchivedPiece,
   type ArchivedStudent,
   type Manifest,
+  type RulesFile,
 } from '@kettle-step/contract';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 
@@ -30,8 +32,15 @@ const filesOf = ({ id, facts, document, source, plan, versions }: ArchivedPiece)
 
 /** Packs a studio into the bytes of an archive. */
 export const packArchive = (
-  pieces: readonly ArchivedPiece[],
-  students: readonly ArchivedStudent[],
+  {
+    pieces,
+    students,
+    rules,
+  }: {
+    readonly pieces: readonly ArchivedPiece[];
+    readonly students: readonly ArchivedStudent[];
+    readonly rules: RulesFile;
+  },
   now: Date,
 ): Uint8Array<ArrayBuffer> => {
   const manifest: Manifest = {
@@ -42,7 +51,7 @@ export const packArchive = (
   };
   return zipSync(
     Object.assign(
-      { [MANIFEST]: json(manifest), [ARCHIVED_STUDENTS]: json(students) },
+      { [MANIFEST]: json(manifest), [ARCHIVED_STUDENTS]: json(students), [ARCHIVED_RULES]: json(rules) },
       ...pieces.map(filesOf),
     ) as Zippable,
     { mtime: now },

@@ -13,8 +13,7 @@ const contentOf = ({ document, facts, plan: { fingers, desk } }: ArchivedPiece):
     document,
     facts.student,
     [...fingers].sort((a, b) => (a.noteId < b.noteId ? -1 : 1)).map((one) => Object.entries(one).sort()),
-    // What follows from the student is the student's.
-    desk.follows === 'student' && facts.student !== '' ? { ...desk, settings: null } : desk,
+    desk,
   ]);
 
 /** A name of its own for a piece that stands beside the one in the studio: the same for the same content. */
@@ -53,14 +52,19 @@ const restorePiece = async (store: ArchiveStore, opened: OpenedPiece, from: stri
   };
 };
 
+const isOwn = (opened: OpenedPiece): boolean => opened.kind === 'piece' && opened.piece.facts.generalId !== null;
+
 /** Puts the pieces of an archive into a studio, empty or not. Nothing that is there is overwritten. */
 export const restoreArchive = async (
   store: ArchiveStore,
-  { manifest, students, pieces }: OpenedArchive,
+  { manifest, rules, students, pieces }: OpenedArchive,
 ): Promise<RestoreReport> => {
   const from = manifest.createdAt.slice(0, 10);
+  if (Object.keys(rules).length > 0) await store.putRules(rules);
   await store.putStudents(students);
   const told: Told[] = [];
-  for (const piece of pieces) told.push(await restorePiece(store, piece, from));
+  // A student's own plan comes after the general one beside which it stands.
+  for (const piece of [...pieces].sort((a, b) => Number(isOwn(a)) - Number(isOwn(b))))
+    told.push(await restorePiece(store, piece, from));
   return { createdAt: manifest.createdAt, pieces: told };
 };

@@ -22,7 +22,7 @@ export const archiveRoutes = (store: ArchiveStore): Router => {
     response
       .attachment(`kettle-step-studio-${now.toISOString().slice(0, 10)}.zip`)
       .type('application/zip')
-      .send(Buffer.from(packArchive(pieces, await store.students(), now)));
+      .send(Buffer.from(packArchive({ pieces, students: await store.students(), rules: await store.rules() }, now)));
   });
 
   router.post(

@@ -1,6 +1,8 @@
-import type { ArchivedFacts, ArchivedPiece, ArchivedStudent } from '@kettle-step/contract';
+import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, RulesFile } from '@kettle-step/contract';
 import type { Database } from '../database/open';
 import { planVersions } from '../database/schema';
+import type { HouseStore } from '../house/store';
+import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore, StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import type { StudentStore } from '../students/store';
@@ -13,6 +15,9 @@ export interface ArchiveStore {
   readonly put: (piece: ArchivedPiece, described: StoredPiece['described']) => Promise<void>;
   /** Adds versions that a piece does not have yet; tells how many. */
   readonly addVersions: (id: string, versions: ArchivedPiece['versions']) => Promise<number>;
+  readonly rules: () => Promise<RulesFile>;
+  /** Settles house rules where none are settled yet. */
+  readonly putRules: (rules: RulesFile) => Promise<void>;
   readonly students: () => Promise<readonly ArchivedStudent[]>;
   /** Puts students in as they were; those who are there are left as they are. */
   readonly putStudents: (students: readonly ArchivedStudent[]) => Promise<void>;
@@ -37,11 +42,17 @@ const readStudents = async (students: StudentStore): Promise<readonly ArchivedSt
   });
 };
 
+interface Rooms {
+  readonly pieces: PieceStore;
+  readonly versions: VersionStore;
+  readonly ownPlans: OwnPlanStore;
+  readonly students: StudentStore;
+  readonly house: HouseStore;
+}
+
 export const createArchiveStore = (
   db: Database,
-  pieces: PieceStore,
-  versions: VersionStore,
-  students: StudentStore,
+  { pieces, ownPlans, versions, students, house }: Rooms,
 ): ArchiveStore => {
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
@@ -70,11 +81,17 @@ export const createArchiveStore = (
           composer: stored.composer,
           student: stored.student,
           studentId: stored.studentId,
+          generalId: stored.generalId,
           sourceName: source.name,
           createdAt: source.createdAt,
           updatedAt: stored.updatedAt,
         },
-        plan: { fingers: stored.plan.fingers, desk: stored.plan.desk, ribbon: stored.plan.ribbon },
+        plan: {
+          fingers: stored.plan.fingers,
+          desk: stored.plan.desk,
+          ribbon: stored.plan.ribbon,
+          generalSeen: (await ownPlans.beside(id))?.general?.seen ?? [],
+        },
         versions: whole.flatMap((version) => {
           if (!version) return [];
           const { sameMusic, ...rest } = version;
@@ -84,10 +101,17 @@ export const createArchiveStore = (
     },
     put: async ({ id, document, source, facts, plan, versions: kept }, described) => {
       const { student: _, ...more } = facts;
-      await pieces.put({ id, document, source, ...more, studentId: await studentOf(facts), described, ...plan });
+      const generalId = facts.generalId && ((await pieces.get(facts.generalId))?.id ?? null);
+      const studentId = await studentOf(facts);
+      await pieces.put({ id, document, source, ...more, studentId, generalId, described, ...plan });
       await insertVersions(id, kept);
     },
     addVersions: insertVersions,
+    rules: async () => (await house.get()).rules,
+    putRules: async (rules) => {
+      // Rules that are settled already are left as they are: the save is then refused.
+      await house.save({ rules, baseRevision: 0 });
+    },
     students: () => readStudents(students),
     putStudents: async (all) => {
       for (const student of all) await students.put(student);

@@ -1,6 +1,13 @@
 import { BAR_STATES, DECIDED_BY, LEAVING_PIECES, VERSION_KINDS } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
-import { blob, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, integer, primaryKey, real, sqliteTable, text, type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
+
+/** What the teacher has settled for the whole studio: one row, or none yet. */
+export const houseRules = sqliteTable('house_rules', {
+  id: integer('id').primaryKey(),
+  rules: text('rules', { mode: 'json' }).$type<unknown>().notNull(),
+  revision: integer('revision').notNull().default(1),
+});
 
 /** Whom pieces are for. One who has left stays, so that it can be undone. */
 export const students = sqliteTable('students', {
@@ -48,14 +55,16 @@ export const pieces = sqliteTable('pieces', {
   title: text('title').notNull(),
   composer: text('composer').notNull(),
   studentId: text('student_id').references(() => students.id, { onDelete: 'set null' }),
+  /** The piece with the general plan, where this is a student's own plan of it. */
+  generalId: text('general_id').references((): AnySQLiteColumn => pieces.id, { onDelete: 'set null' }),
   metre: text('metre').notNull(),
   key: text('key').notNull(),
   bars: integer('bars').notNull(),
   notes: integer('notes').notNull(),
   createdAt: text('created_at').notNull(),
   updatedAt: text('updated_at').notNull(),
-  /** What the plan comes to, kept by each save: the level that was taught, and the ribbon of each hand in small. */
-  level: text('level'),
+  /** What of the plan the shelf shows, kept by each save: rules for this piece alone, and the ribbon of each hand in small. */
+  ownRules: text('own_rules', { mode: 'json' }).$type<unknown>().notNull().default({}),
   rightLane: text('right_lane').notNull().default(''),
   leftLane: text('left_lane').notNull().default(''),
 });
@@ -82,6 +91,8 @@ export const plans = sqliteTable('plans', {
   revision: integer('revision').notNull(),
   /** What is decided besides the fingers. */
   desk: text('desk', { mode: 'json' }).$type<unknown>().notNull().default({}),
+  /** Of a student's own plan: the general fingers as they were looked at last, bar by bar. */
+  generalSeen: text('general_seen', { mode: 'json' }).$type<unknown>().notNull().default([]),
 });
 
 /** Plans as they once were. */

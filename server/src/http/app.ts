@@ -5,7 +5,10 @@ import { askingListSchema } from '@kettle-step/contract';
 import helmet from 'helmet';
 import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
+import { houseRoutes } from '../house/routes';
+import type { HouseStore } from '../house/store';
 import { pieceRoutes } from '../pieces/routes';
+import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import { studentRoutes } from '../students/routes';
@@ -61,7 +64,9 @@ const webApplication = (folder: string): express.RequestHandler[] => [
 export interface AppOptions {
   readonly store: PieceStore;
   readonly versions: VersionStore;
+  readonly ownPlans: OwnPlanStore;
   readonly students: StudentStore;
+  readonly house: HouseStore;
   readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
@@ -70,15 +75,26 @@ export interface AppOptions {
   readonly report: (cause: unknown) => void;
 }
 
-export const createApp = ({ store, versions, students, archive, webFolder, names, report }: AppOptions): Express => {
+export const createApp = ({
+  store,
+  versions,
+  ownPlans,
+  students,
+  house,
+  archive,
+  webFolder,
+  names,
+  report,
+}: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.use(headers, onlyAt(names), onlyFromOwnPages);
-  app.use('/api/pieces', pieceRoutes(store, versions));
+  app.use('/api/pieces', pieceRoutes(store, versions, ownPlans));
   app.get('/api/moves', async (_request, response) => {
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
   });
   app.use('/api/students', studentRoutes(students));
+  app.use('/api/house-rules', houseRoutes(house));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));

@@ -21,6 +21,8 @@ export const REFUSALS = {
   badBody: told('bad-request', 'The body of the request could not be read.'),
   changedElsewhere: told('conflict', 'This piece was changed in another window; nothing was overwritten.'),
   studentChangedElsewhere: told('conflict', 'This student was changed in another window; nothing was overwritten.'),
+  rulesChangedElsewhere: told('conflict', 'The house rules were changed in another window; nothing was overwritten.'),
+  hasNoGeneral: told('bad-request', 'This is not a student’s own plan: there is no general one beside it.'),
   tooLarge: told('too-large', 'The file is too large to be read; bring in one movement at a time.'),
   foreignPage: told('forbidden', 'Only Kettle Step’s own pages change anything here.'),
   bug: told('internal', 'Nothing was changed. Please try again; if it stays so, report it.'),
@@ -30,7 +32,7 @@ export const REFUSALS = {
 export const unreadable = (detail: string): Refusal => told('unreadable-file', detail);
 
 /** The first place where a body is not as the contract has it. */
-export const notAsAgreed = (what: 'plan' | 'student' | 'piece', issue: Issue | undefined): Refusal =>
+export const notAsAgreed = (what: 'plan' | 'student' | 'piece' | 'set of house rules', issue: Issue | undefined): Refusal =>
   told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 
 export const sentAs = (type: string): Refusal => told('wrong-type', `This is sent as ${type}.`);

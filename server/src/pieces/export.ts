@@ -4,7 +4,9 @@ import {
   completeRules,
   givenNotesOf,
   planCsv,
+  settingsFor,
   writtenFingers,
+  type Standing,
   type StoredPlan,
 } from '@kettle-step/contract';
 import {
@@ -33,7 +35,7 @@ export const DOWNLOAD_TYPES: Readonly<Record<Download, string>> = {
   csv: 'text/csv; charset=utf-8',
 };
 
-type Exported = Pick<StoredPlan, 'fingers' | 'desk'>;
+type Exported = Pick<StoredPlan, 'fingers' | 'desk'> & { readonly standing: Standing };
 
 interface Opened {
   readonly document: MusicXmlDocument;
@@ -48,8 +50,10 @@ const open = (stored: string, { desk }: Exported): Opened => {
   return { document: document.value, score: withHands(score.value, givenNotesOf(desk)) };
 };
 
-const plannerOf = ({ desk: { settings } }: Exported): Planner =>
-  createPlanner(settings.hands, completeRules(settings.rules));
+const plannerOf = ({ desk, standing }: Exported): Planner => {
+  const { hands, rules } = settingsFor(standing, desk);
+  return createPlanner(hands, completeRules(rules));
+};
 
 const locksOf = ({ fingers }: Exported): Locks => new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
 

@@ -1,7 +1,6 @@
 import {
   deskSchema,
   lanesOf,
-  levelOf,
   type Desk,
   type RibbonCell,
   type StoredFinger,
@@ -61,7 +60,7 @@ export const readPlanRows = async (db: Database, plan: typeof plans.$inferSelect
 export const shelfFactsOf = (
   ribbon: readonly RibbonCell[],
   desk: Desk,
-): Pick<typeof pieces.$inferSelect, 'level' | 'rightLane' | 'leftLane'> => {
+): Pick<typeof pieces.$inferSelect, 'ownRules' | 'rightLane' | 'leftLane'> => {
   const { right, left } = lanesOf(ribbon);
-  return { level: levelOf(desk.settings.rules)?.id ?? null, rightLane: right, leftLane: left };
+  return { ownRules: desk.rules, rightLane: right, leftLane: left };
 };

@@ -270,10 +270,8 @@ describe('what is decided besides the fingers', () => {
     expect(piece.plan.desk).toEqual(NEW_DESK);
     const desk = {
       ...NEW_DESK,
-      settings: {
-        hands: bothHands({ span15Mm: 160, span25Mm: 115 }),
-        rules: { moves: { 'thumb-under': 'untaught' as const } },
-      },
+      hands: bothHands({ span15Mm: 160, span25Mm: 115 }),
+      rules: { moves: { 'thumb-under': 'untaught' as const } },
       remarks: [{ side: 'right' as const, bar: 0, text: 'Sing the top note' }],
       apart: [{ side: 'left' as const, bar: 0 }],
       given: [{ noteId: piece.plan.fingers[0]!.noteId, side: 'left' as const }],

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import {
+  besideSchema,
   bringInSchema,
   createdSchema,
+  ownPlanForSchema,
   pieceForSchema,
   pieceIdSchema,
   pieceListSchema,
@@ -9,6 +11,8 @@ import {
   keepVersionSchema,
   savedSchema,
   savePlanSchema,
+  seenFingersSchema,
+  standingSchema,
   versionListSchema,
   versionSummarySchema,
 } from '@kettle-step/contract';
@@ -20,6 +24,7 @@ import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS, unreadable } from '../http/refusals';
 import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece, NUMBERS_SENT } from './export';
 import { importPiece, readCorrected } from './import';
+import type { OwnPlanStore } from './own-plans';
 import type { PieceStore } from './store';
 import type { VersionStore } from './versions';
 
@@ -94,6 +99,48 @@ const forRoute =
     response.status(204).end();
   };
 
+const addOwnRoute =
+  (ownPlans: OwnPlanStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    if (!id) return noSuchPiece(response);
+    const said = ownPlanForSchema.safeParse(request.body);
+    if (!said.success) return sendProblem(response, notAsAgreed('piece', said.error.issues[0]));
+    const made = await ownPlans.add(id, said.data.studentId, new Date());
+    if (made.kind === 'no-student') return sendProblem(response, REFUSALS.noSuchStudent);
+    if (made.kind === 'no-piece') return noSuchPiece(response);
+    response.status(201).json({ id: made.id });
+  };
+
+const seeRoute =
+  (ownPlans: OwnPlanStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    if (!id) return noSuchPiece(response);
+    const seen = seenFingersSchema.safeParse(request.body);
+    if (!seen.success) return sendProblem(response, notAsAgreed('plan', seen.error.issues[0]));
+    if (!(await ownPlans.see(id, seen.data))) return sendProblem(response, REFUSALS.hasNoGeneral);
+    response.status(204).end();
+  };
+
+const besideRoute =
+  (ownPlans: OwnPlanStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    const beside = id && (await ownPlans.beside(id));
+    if (!beside) return noSuchPiece(response);
+    response.json(besideSchema.parse(beside));
+  };
+
+const standingRoute =
+  (store: PieceStore) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const id = idOf(request);
+    const standing = id && (await store.standing(id));
+    if (!standing) return noSuchPiece(response);
+    response.json(standingSchema.parse(standing));
+  };
+
 const noSuchVersion = (response: Response): void => sendProblem(response, REFUSALS.noSuchVersion);
 
 const listVersionsRoute =
@@ -143,7 +190,7 @@ const exportRoute =
     const piece = id && (await store.get(id));
     if (!piece) return noSuchPiece(response);
     const numbers = NUMBERS_SENT.find((known) => known === request.query['numbers']);
-    const file = exportPiece(piece.document, piece.plan, form, numbers);
+    const file = exportPiece(piece.document, { ...piece.plan, standing: piece.standing }, form, numbers);
     // The name sets a type of its own: ours comes after.
     response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file));
   };
@@ -163,7 +210,7 @@ const sourceRoute =
   };
 
 /** `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out. */
-export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router => {
+export const pieceRoutes = (store: PieceStore, versions: VersionStore, ownPlans: OwnPlanStore): Router => {
   const router = Router();
 
   router.get('/', async (_request, response) => {
@@ -190,6 +237,11 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore): Router =
 
   router.put('/:id/plan', asJson, saveRoute(store));
   router.put('/:id/student', asJson, forRoute(store));
+  router.get('/:id/standing', standingRoute(store));
+
+  router.post('/:id/own', asJson, addOwnRoute(ownPlans));
+  router.get('/:id/beside', besideRoute(ownPlans));
+  router.put('/:id/seen', asJson, seeRoute(ownPlans));
 
   router.get('/:id/versions', listVersionsRoute(versions));
   router.post('/:id/versions', asJson, keepVersionRoute(versions));

@@ -1,18 +1,24 @@
 import {
+  levelOf,
   NEW_DESK,
+  rulesFileSchema,
   settingsFor,
   type AskingPiece,
   type Desk,
   type Piece,
   type PieceSummary,
   type RibbonCell,
+  type RulesFile,
   type SavePlan,
+  type SeenFingers,
+  type Standing,
   type StoredFinger,
 } from '@kettle-step/contract';
 import { and, asc, eq, isNull, not, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieceMusic, pieces, plans, planVersions, students } from '../database/schema';
-import { fingeringOf, tellShelf } from '../students/fingering';
+import { houseRulesOf } from '../house/store';
+import { fingeringOf } from '../students/fingering';
 import type { Description } from './describe';
 import type { ImportedPiece } from './import';
 import { readAsked } from './moves';
@@ -42,6 +48,8 @@ export interface StoredPiece {
   readonly id: string;
   readonly title: string;
   readonly studentId: string | null;
+  readonly generalId: string | null;
+  readonly generalSeen: SeenFingers;
   readonly document: string;
   readonly described: Description;
   readonly source: Uint8Array | null;
@@ -65,24 +73,33 @@ export interface PieceStore {
   readonly savePlan: (id: string, plan: SavePlan, music: CorrectedMusic | undefined, now: Date) => Promise<SaveOutcome>;
   /** Says whom a piece is for. */
   readonly giveTo: (id: string, studentId: string | null) => Promise<'given' | 'no-piece' | 'no-student'>;
+  /** What stands under the decisions about a piece. */
+  readonly standing: (id: string) => Promise<Standing | undefined>;
   readonly remove: (id: string) => Promise<boolean>;
 }
 
 /** A piece with its student; one who has left is nobody. */
 interface Row {
   readonly pieces: typeof pieces.$inferSelect;
-  readonly student: string | null;
+  readonly student: { readonly name: string; readonly rules: unknown } | null;
 }
 
-const summaryOf = ({
-  pieces: { createdAt: _, rightLane: right, leftLane: left, ...row },
-  student,
-}: Row): PieceSummary => ({
-  ...row,
-  student: student ?? '',
-  studentId: student === null ? null : row.studentId,
-  lanes: { right, left },
-});
+/** Summaries of rows under these house rules: which moves have been taught follows from them, the student and the piece. */
+const summaries =
+  (house: RulesFile) =>
+  ({ pieces: { createdAt: _, rightLane: right, leftLane: left, ownRules, ...row }, student }: Row): PieceSummary => {
+    const standing = { house, student: student && { hands: null, rules: rulesFileSchema.parse(student.rules) } };
+    const { rules } = settingsFor(standing, { hands: null, rules: rulesFileSchema.parse(ownRules) });
+    return {
+      ...row,
+      student: student?.name ?? '',
+      studentId: student && row.studentId,
+      level: levelOf(rules)?.id ?? null,
+      lanes: { right, left },
+    };
+  };
+
+const STUDENT = { name: students.name, rules: students.rules };
 
 const ofStudent = and(eq(students.id, pieces.studentId), isNull(students.leftAt));
 
@@ -91,28 +108,31 @@ const isAway = sql`EXISTS (SELECT 1 FROM students WHERE students.id = ${pieces.s
 
 const readList = async (db: Database, studentId?: string): Promise<readonly PieceSummary[]> => {
   const rows = await db
-    .select({ pieces, student: students.name })
+    .select({ pieces, student: STUDENT })
     .from(pieces)
     .leftJoin(students, ofStudent)
     .where(and(not(isAway), studentId === undefined ? undefined : eq(pieces.studentId, studentId)))
     .orderBy(asc(pieces.title), asc(pieces.id));
-  return rows.map(summaryOf);
+  return rows.map(summaries((await houseRulesOf(db)).rules));
 };
+
+const standingOf = async (db: Database, studentId: string | null): Promise<Standing> => ({
+  house: (await houseRulesOf(db)).rules,
+  student: studentId === null ? null : await fingeringOf(db, studentId),
+});
 
 const readPiece = async (db: Database, id: string): Promise<Piece | undefined> => {
   const [row] = await db
-    .select({ pieces, plans, document: pieceMusic.document, student: students.name })
+    .select({ pieces, plans, document: pieceMusic.document, student: STUDENT })
     .from(pieces)
     .leftJoin(students, ofStudent)
     .innerJoin(plans, eq(plans.pieceId, pieces.id))
     .innerJoin(pieceMusic, eq(pieceMusic.pieceId, pieces.id))
     .where(eq(pieces.id, id));
   if (!row) return undefined;
+  const standing = await standingOf(db, row.pieces.studentId);
   const plan = await readPlanRows(db, row.plans);
-  const { studentId } = row.pieces;
-  const student = studentId === null ? undefined : await fingeringOf(db, studentId);
-  const desk = { ...plan.desk, settings: settingsFor(plan.desk, student) };
-  return { ...summaryOf(row), document: row.document, plan: { ...plan, desk } };
+  return { ...summaries(standing.house)(row), document: row.document, plan, standing };
 };
 
 const readSource = async (db: Database, id: string): Promise<Source | undefined> => {
@@ -127,11 +147,15 @@ const readSource = async (db: Database, id: string): Promise<Source | undefined>
 /** Puts a piece in whose id is free. */
 const insertPiece = (db: Database, piece: StoredPiece): Promise<void> =>
   db.transaction(async (tx) => {
-    const { id, described, title, studentId, createdAt, updatedAt, document, source, sourceName, ribbon, desk } = piece;
-    const facts = { ...described, title, studentId, createdAt, updatedAt, ...shelfFactsOf(ribbon, desk) };
+    const { id, described, title, studentId, generalId, createdAt, updatedAt, ribbon, desk } = piece;
+    const { document, source, sourceName, generalSeen } = piece;
+    const facts = { ...described, title, studentId, generalId, createdAt, updatedAt, ...shelfFactsOf(ribbon, desk) };
     await tx.insert(pieces).values({ id, ...facts });
     await tx.insert(pieceMusic).values({ pieceId: id, document, source: source && Buffer.from(source), sourceName });
-    const [plan] = await tx.insert(plans).values({ pieceId: id, revision: 1, desk }).returning({ id: plans.id });
+    const [plan] = await tx
+      .insert(plans)
+      .values({ pieceId: id, revision: 1, desk, generalSeen })
+      .returning({ id: plans.id });
     if (plan) await writePlanRows(tx, plan.id, piece);
   });
 
@@ -183,12 +207,9 @@ const giveTo = async (
   id: string,
   studentId: string | null,
 ): Promise<'given' | 'no-piece' | 'no-student'> => {
-  const student = studentId === null ? undefined : await fingeringOf(db, studentId);
-  if (studentId !== null && !student) return 'no-student';
+  if (studentId !== null && !(await fingeringOf(db, studentId))) return 'no-student';
   const given = await db.update(pieces).set({ studentId }).where(eq(pieces.id, id)).returning({ id: pieces.id });
-  if (given.length === 0) return 'no-piece';
-  if (studentId !== null && student) await tellShelf(db, studentId, student.rules);
-  return 'given';
+  return given.length === 0 ? 'no-piece' : 'given';
 };
 
 export const createPieceStore = (db: Database): PieceStore => ({
@@ -198,11 +219,23 @@ export const createPieceStore = (db: Database): PieceStore => ({
   source: (id) => readSource(db, id),
   add: (id, { fingers, ribbon, document, source, sourceName, ...described }, studentId, now) => {
     const at = now.toISOString();
-    const own = { id, studentId, title: described.title, createdAt: at, updatedAt: at };
+    const own = {
+      id,
+      studentId,
+      generalId: null,
+      generalSeen: [],
+      title: described.title,
+      createdAt: at,
+      updatedAt: at,
+    };
     return insertPiece(db, { ...own, described, document, source, sourceName, fingers, ribbon, desk: NEW_DESK });
   },
   put: (piece) => insertPiece(db, piece),
   savePlan: (id, plan, music, now) => savePlan(db, id, plan, music, now),
   giveTo: (id, studentId) => giveTo(db, id, studentId),
+  standing: async (id) => {
+    const [row] = await db.select({ studentId: pieces.studentId }).from(pieces).where(eq(pieces.id, id));
+    return row && standingOf(db, row.studentId);
+  },
   remove: async (id) => (await db.delete(pieces).where(eq(pieces.id, id)).returning({ id: pieces.id })).length > 0,
 });

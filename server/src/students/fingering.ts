@@ -1,15 +1,7 @@
-import {
-  latestHands,
-  levelOf,
-  measureSchema,
-  rulesFileSchema,
-  type Fingering,
-  type Measure,
-  type RulesFile,
-} from '@kettle-step/contract';
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { latestHands, measureSchema, rulesFileSchema, type Measure, type Standing } from '@kettle-step/contract';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { handMeasures, pieces, students } from '../database/schema';
+import { handMeasures, students } from '../database/schema';
 
 /** What of a student pieces are worked out with. */
 
@@ -25,23 +17,12 @@ export const measuresOf = async (db: Database, studentId: string): Promise<reado
   return rows.map(measureOf);
 };
 
-/** What of a student a fingering depends on; undefined for one who is not there, or has left. */
-export const fingeringOf = async (db: Database, studentId: string): Promise<Fingering | undefined> => {
+/** What of a student a fingering depends on; null for one who is not there, or has left. */
+export const fingeringOf = async (db: Database, studentId: string): Promise<Standing['student']> => {
   const [row] = await db.select().from(students).where(present(studentId));
-  return row && { hands: latestHands(await measuresOf(db, studentId)), rules: rulesFileSchema.parse(row.rules) };
+  if (!row) return null;
+  return { hands: latestHands(await measuresOf(db, studentId)), rules: rulesFileSchema.parse(row.rules) };
 };
 
 /** The student of this id, unless gone. */
 export const present = (id: string) => and(eq(students.id, id), isNull(students.leftAt));
-
-/** The shelf says of pieces that follow a student what the student has been taught. */
-export const tellShelf = (db: Pick<Database, 'update'>, studentId: string, rules: RulesFile) =>
-  db
-    .update(pieces)
-    .set({ level: levelOf(rules)?.id ?? null })
-    .where(
-      and(
-        eq(pieces.studentId, studentId),
-        sql`EXISTS (SELECT 1 FROM plans WHERE plans.piece_id = ${pieces.id} AND json_extract(plans.desk, '$.follows') = 'student')`,
-      ),
-    );

@@ -16,7 +16,7 @@ import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { handMeasures, patternPasses, pieces, students } from '../database/schema';
 import type { PieceStore, SaveOutcome } from '../pieces/store';
-import { measureOf, measuresOf, present, tellShelf } from './fingering';
+import { measureOf, measuresOf, present } from './fingering';
 
 /** Everything that is kept about students. */
 export interface StudentStore {
@@ -71,10 +71,7 @@ const save = (db: Database, id: string, { baseRevision, ...facts }: SaveStudent)
       .set({ ...facts, revision: sql`${students.revision} + 1` })
       .where(and(present(id), eq(students.revision, baseRevision)))
       .returning({ revision: students.revision });
-    if (moved) {
-      await tellShelf(tx, id, facts.rules);
-      return { kind: 'saved', revision: moved.revision };
-    }
+    if (moved) return { kind: 'saved', revision: moved.revision };
     const [current] = await tx.select().from(students).where(present(id));
     return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
   });

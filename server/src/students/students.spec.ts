@@ -1,5 +1,6 @@
 import {
   askingListSchema,
+  besideSchema,
   createdSchema,
   LEVELS,
   pieceListSchema,
@@ -14,7 +15,7 @@ import {
   type Piece,
   type Student,
 } from '@kettle-step/contract';
-import { patternWish } from '@kettle-step/core';
+import { DEFAULT_HANDS, patternWish } from '@kettle-step/core';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { demoPieces } from '../../../core/testing/demo';
 import { bringIn, testServer, type TestServer } from '../../testing/server';
@@ -116,7 +117,7 @@ describe('students', () => {
   it('are what their pieces are worked out with, for as long as those follow them', async () => {
     const [id, piece] = [await add('Pip'), await addPiece()];
     const before = await pieceOf(piece);
-    expect([before.student, before.plan.desk.follows]).toEqual(['', 'student']);
+    expect([before.student, before.standing.student]).toEqual(['', null]);
     await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
     await send(`students/${id}/measures`, 'POST', MEASURE);
     const rules = rulesAtLevel({}, LEVELS[1]!);
@@ -124,14 +125,57 @@ describe('students', () => {
     const after = await pieceOf(piece);
     expect(after).toMatchObject({ student: 'Pip', studentId: id, level: LEVELS[1]!.id });
     const student = await studentOf(id);
-    expect(after.plan.desk.settings).toEqual(settingsFor(after.plan.desk, student));
-    expect(after.plan.desk.settings).toEqual({ hands: student.hands, rules });
+    expect(settingsFor(after.standing, after.plan.desk)).toEqual({ hands: student.hands, rules });
+    expect(await (await send(`pieces/${piece}/standing`, 'GET')).json()).toEqual(after.standing);
 
     // A piece with settings of its own keeps them.
-    const desk = { ...after.plan.desk, follows: 'piece' as const, settings: before.plan.desk.settings };
+    const own = { hands: DEFAULT_HANDS, rules: rulesAtLevel({}, LEVELS[3]!) };
+    const desk = { ...after.plan.desk, ...own };
     const { fingers, ribbon } = after.plan;
     await send(`pieces/${piece}/plan`, 'PUT', { baseRevision: 1, fingers, ribbon, desk });
-    expect((await pieceOf(piece)).plan.desk.settings).toEqual(before.plan.desk.settings);
+    const settled = await pieceOf(piece);
+    expect(settled.level).toBe(LEVELS[3]!.id);
+    expect(settingsFor(settled.standing, settled.plan.desk)).toEqual(own);
+  });
+
+  it('may have a plan of their own beside the general one, which is looked at bar by bar', async () => {
+    const [id, piece] = [await add('Pip'), await addPiece()];
+    const own = ((await (await send(`pieces/${piece}/own`, 'POST', { studentId: id })).json()) as { id: string }).id;
+    expect(await pieceOf(own)).toMatchObject({ student: 'Pip', generalId: piece, title: (await pieceOf(piece)).title });
+    const beside = async (of: string) => besideSchema.parse(await (await send(`pieces/${of}/beside`, 'GET')).json());
+    expect(await beside(piece)).toEqual({ general: null, own: [{ id: own, student: 'Pip' }] });
+    const { general } = await beside(own);
+    expect(general?.seen).toEqual(general?.fingers);
+
+    // The general plan changes: the own one stays as it is, and what was seen stays until it is looked at.
+    const { plan } = await pieceOf(piece);
+    const fingers = plan.fingers.map((one, index) => (index === 0 ? { ...one, finger: 4 as const } : one));
+    await send(`pieces/${piece}/plan`, 'PUT', { ...plan, baseRevision: plan.revision, fingers });
+    const changed = (await beside(own)).general!;
+    expect(changed.fingers[0]!.finger).toBe(4);
+    expect(changed.seen).toEqual(general?.seen);
+    expect((await pieceOf(own)).plan.fingers).toEqual(plan.fingers);
+    await send(`pieces/${own}/seen`, 'PUT', changed.fingers);
+    expect((await beside(own)).general!.seen).toEqual(changed.fingers);
+    expect((await send(`pieces/${piece}/seen`, 'PUT', changed.fingers)).status).toBe(400);
+
+    // Without the general plan it stands by itself.
+    await send(`pieces/${piece}`, 'DELETE');
+    expect(await beside(own)).toEqual({ general: null, own: [] });
+  });
+
+  it('play under the house rules, where nothing is settled otherwise for them', async () => {
+    const [id, piece] = [await add('Pip'), await addPiece()];
+    await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
+    await send(`students/${id}`, 'PUT', { name: 'Pip', rules: { pairs: 'slide' }, baseRevision: 1 });
+    const rules = { chromatic: 'groups', pairs: 'change-at-lifts' };
+    expect((await send('house-rules', 'PUT', { rules, baseRevision: 0 })).status).toBe(200);
+    const stale = await send('house-rules', 'PUT', { rules: {}, baseRevision: 0 });
+    expect([stale.status, await detailOf(stale)]).toEqual([409, expect.stringContaining('another window')]);
+    const { standing, plan } = await pieceOf(piece);
+    expect(settingsFor(standing, plan.desk).rules).toEqual({ chromatic: 'groups', pairs: 'slide' });
+    const wrong = await send('house-rules', 'PUT', { rules: { chromatic: 'sometimes' }, baseRevision: 1 });
+    expect(wrong.status).toBe(400);
   });
 
   it('leave without their pieces or with them, and come back', async () => {

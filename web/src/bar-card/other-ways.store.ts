@@ -56,10 +56,12 @@ export class OtherWaysStore {
           if (!wanted) return EMPTY;
           const { place, solved } = wanted;
           const bars = [place.bar, place.bar] as const;
-          return this.engine.alternatives({ ...solved.decisions, side: place.side, bars, count: OFFERED }).pipe(
-            map((ways): OtherWays => ({ place, locks: solved.decisions.locks, ways })),
-            catchError(() => of<OtherWays>({ place, locks: solved.decisions.locks, ways: [] })),
-          );
+          return this.engine
+            .alternatives({ ...this.session.givenFor(solved.decisions), side: place.side, bars, count: OFFERED })
+            .pipe(
+              map((ways): OtherWays => ({ place, locks: solved.decisions.locks, ways })),
+              catchError(() => of<OtherWays>({ place, locks: solved.decisions.locks, ways: [] })),
+            );
         }),
         takeUntilDestroyed(destroyed),
       )

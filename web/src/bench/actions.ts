@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { Desk, Settings } from '@kettle-step/contract';
+import type { Desk, RulesFile } from '@kettle-step/contract';
 import { barsInWords, SURE_FROM, WRITING_LEVELS, type Finger, type Margin, type Side } from '@kettle-step/core';
 import { HAND_WORDS, messageOf, nameOfBar, numberOfBar } from '../parts/words';
 import { EngineService } from '../services/engine.service';
@@ -18,7 +18,7 @@ import {
   remarkAt,
   reopen,
   setFinger,
-  setSettings,
+  setOwn,
   settleAll,
   setWriting,
   toggleApart,
@@ -119,7 +119,7 @@ export class Actions {
           : `${places.length} ${places.length === 1 ? 'bar' : 'bars'} settled: any other way costs at least ${SURE_FROM} more.`,
       );
     };
-    this.engine.margins(decisions()).subscribe({
+    this.engine.margins(this.session.givenFor(decisions())).subscribe({
       next: settleSure,
       error: (cause: unknown) => this.said.set(`This could not be worked out. ${messageOf(cause)}`),
     });
@@ -150,9 +150,17 @@ export class Actions {
       this.change((decisions) => remark(decisions, place, text));
   }
 
-  /** Hands and moves of the piece's own, or its student's as they are now. */
-  setSettings(settings: Settings, follows: Desk['follows'] = 'piece'): void {
-    this.change((decisions) => setSettings(decisions, settings, follows));
+  /** Hands and rules for this piece alone; no hands where they are its student's. */
+  setOwn(hands: Desk['hands'], rules: RulesFile): void {
+    this.change((decisions) => setOwn(decisions, { hands, rules }));
+  }
+
+  setHands(hands: Desk['hands']): void {
+    this.setOwn(hands, this.session.decisions().desk.rules);
+  }
+
+  setRules(rules: RulesFile): void {
+    this.setOwn(this.session.decisions().desk.hands, rules);
   }
 
   nextWriting(): void {

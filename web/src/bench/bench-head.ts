@@ -42,7 +42,7 @@ export class BenchHead {
   readonly openBars = computed(() => `open ${this.progress.openPlaces().length} of ${this.progress.playedBars()}`);
 
   readonly handAndLevel = computed(() => {
-    const { hands, rules } = this.session.decisions().desk.settings;
+    const { hands, rules } = this.session.settings();
     const hand = hands.right;
     const preset = HAND_PRESETS.find((one) => one.span15Mm === hand.span15Mm && one.span25Mm === hand.span25Mm);
     const level = LEVELS.indexOf(levelOf(rules) ?? LEVELS[LEVELS.length - 1]!);

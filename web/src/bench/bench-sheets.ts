@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { rulesAtLevel, type Level, type RulesFile } from '@kettle-step/contract';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzDrawerModule } from 'ng-zorro-antd/drawer';
 import { KeysSheet } from '../commands/keys-sheet';
@@ -37,8 +38,9 @@ import { Versions } from './versions';
             @case ('level') {
               <ks-follows />
               <ks-hand-and-level
-                [settings]="session.decisions().desk.settings"
-                (changed)="actions.setSettings($event)"
+                [settings]="session.settings()"
+                (handsChosen)="actions.setHands($event)"
+                (levelChosen)="actions.setRules(atLevel($event))"
               />
             }
             @case ('versions') {
@@ -71,5 +73,10 @@ export class BenchSheets {
   readonly choices = inject(MarkChoices);
   readonly titles = SHEET_TITLES;
   readonly markKinds = MARK_KINDS;
+
+  atLevel(level: Level): RulesFile {
+    return rulesAtLevel(this.session.decisions().desk.rules, level);
+  }
+
   readonly markWords = MARK_WORDS;
 }

@@ -92,7 +92,7 @@ export class Bench {
     toObservable(computed(() => (this.view.panel() === 'compare' ? this.session.solved() : undefined))).pipe(
       switchMap((solved) =>
         solved
-          ? this.engine.compare(solved.decisions).pipe(
+          ? this.engine.compare(this.session.givenFor(solved.decisions)).pipe(
               startWith(undefined),
               catchError(() => of(undefined)),
             )

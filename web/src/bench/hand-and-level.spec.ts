@@ -1,8 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { DownOutline, UpOutline } from '@ant-design/icons-angular/icons';
-import { DEFAULT_SETTINGS, levelOf, type Settings } from '@kettle-step/contract';
-import { bothHands } from '@kettle-step/core';
+import { DEFAULT_SETTINGS, type Level, type Settings } from '@kettle-step/contract';
+import { bothHands, type Hands } from '@kettle-step/core';
 import { HandAndLevel } from './hand-and-level';
 
 beforeEach(() => TestBed.configureTestingModule({ providers: [provideNzIcons([DownOutline, UpOutline])] }));
@@ -11,9 +11,10 @@ const show = (settings: Settings = DEFAULT_SETTINGS) => {
   const fixture = TestBed.createComponent(HandAndLevel);
   fixture.componentRef.setInput('settings', settings);
   fixture.detectChanges();
-  const changes: Settings[] = [];
-  fixture.componentInstance.changed.subscribe((change) => changes.push(change));
-  return { panel: fixture.componentInstance, changes };
+  const [changes, levels]: [Hands[], Level[]] = [[], []];
+  fixture.componentInstance.handsChosen.subscribe((change) => changes.push(change));
+  fixture.componentInstance.levelChosen.subscribe((level) => levels.push(level));
+  return { panel: fixture.componentInstance, changes, levels };
 };
 
 describe('hand and level', () => {
@@ -21,8 +22,8 @@ describe('hand and level', () => {
     const { panel, changes } = show();
     expect(panel.presetId()).toBe('adult-medium');
     panel.choosePreset('child');
-    expect(changes[0]!.hands.left).toEqual({ span15Mm: 160, span25Mm: 115 });
-    expect(show(changes[0]).panel.presetId()).toBe('child');
+    expect(changes[0]!.left).toEqual({ span15Mm: 160, span25Mm: 115 });
+    expect(show({ ...DEFAULT_SETTINGS, hands: changes[0]! }).panel.presetId()).toBe('child');
     expect(show({ ...DEFAULT_SETTINGS, hands: bothHands({ span15Mm: 171, span25Mm: 120 }) }).panel.presetId()).toBe(
       'own',
     );
@@ -32,27 +33,26 @@ describe('hand and level', () => {
   it('takes spans in millimetres or inches', () => {
     const { panel, changes } = show();
     panel.setSpan15(180);
-    expect(changes[0]!.hands.left).toEqual({ span15Mm: 180, span25Mm: 153 });
+    expect(changes[0]!.left).toEqual({ span15Mm: 180, span25Mm: 153 });
     panel.unit.set('in');
     expect(panel.span15()).toBe(8.3);
     panel.setSpan15(8);
-    expect(changes[1]!.hands.right.span15Mm).toBeCloseTo(203.2);
+    expect(changes[1]!.right.span15Mm).toBeCloseTo(203.2);
   });
 
   it('keeps 2 to 5 below 1 to 5, and refuses what is no hand', () => {
     const { panel, changes } = show();
     panel.setSpan15(140);
-    expect(changes[0]!.hands.right.span25Mm).toBeLessThan(140);
+    expect(changes[0]!.right.span25Mm).toBeLessThan(140);
     panel.setSpan25(230);
     panel.setSpan15(20);
     expect(changes).toHaveLength(1);
     expect(panel.problem()).toContain('No hand measures that');
   });
 
-  it('takes a level and leaves the other rules', () => {
-    const { panel, changes } = show({ ...DEFAULT_SETTINGS, rules: { repeats: 'never-change' } });
+  it('takes a level', () => {
+    const { panel, levels } = show();
     panel.chooseLevel('crossing');
-    expect(levelOf(changes[0]!.rules)?.id).toBe('crossing');
-    expect(changes[0]!.rules.repeats).toBe('never-change');
+    expect(levels.map(({ id }) => id)).toEqual(['crossing']);
   });
 });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { handSchema, levelOf, LEVELS, rulesAtLevel, type Settings } from '@kettle-step/contract';
-import { bothHands, HAND_PRESETS, handOfSpan, MOVE_WORDS, type Hand } from '@kettle-step/core';
+import { handSchema, levelOf, LEVELS, type Level, type Settings } from '@kettle-step/contract';
+import { bothHands, HAND_PRESETS, handOfSpan, MOVE_WORDS, type Hand, type Hands } from '@kettle-step/core';
 import { NzInputNumberModule } from 'ng-zorro-antd/input-number';
 import { NzRadioModule } from 'ng-zorro-antd/radio';
 
@@ -19,7 +19,8 @@ type Unit = 'mm' | 'in';
 })
 export class HandAndLevel {
   readonly settings = input.required<Settings>();
-  readonly changed = output<Settings>();
+  readonly handsChosen = output<Hands>();
+  readonly levelChosen = output<Level>();
 
   readonly presets = HAND_PRESETS;
   readonly levels = LEVELS.map((level) => ({
@@ -45,7 +46,7 @@ export class HandAndLevel {
 
   chooseLevel(id: string): void {
     const level = LEVELS.find((one) => one.id === id);
-    if (level) this.changed.emit({ ...this.settings(), rules: rulesAtLevel(this.settings().rules, level) });
+    if (level) this.levelChosen.emit(level);
   }
 
   /** A new span from thumb to 5; the other follows in proportion until it is measured too. */
@@ -76,6 +77,6 @@ export class HandAndLevel {
         ? ''
         : 'No hand measures that: thumb to fifth finger must be 100 to 300 mm, and second to fifth finger less than that.',
     );
-    if (checked.success) this.changed.emit({ ...this.settings(), hands: bothHands(hand) });
+    if (checked.success) this.handsChosen.emit(bothHands(hand));
   }
 }

@@ -1,14 +1,17 @@
 import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
+  besideSchema,
   createdSchema,
   pieceListSchema,
   pieceSchema,
   problemSchema,
   savedSchema,
+  standingSchema,
   versionListSchema,
   versionSchema,
   versionSummarySchema,
+  type Beside,
   type Created,
   type KeepVersion,
   type Piece,
@@ -16,6 +19,8 @@ import {
   type Problem,
   type ReadChoice,
   type SavePlan,
+  type SeenFingers,
+  type Standing,
   type Version,
   type VersionSummary,
 } from '@kettle-step/contract';
@@ -71,6 +76,35 @@ export class PiecesService {
       map((answer) => pieceSchema.parse(answer)),
       worded(),
     );
+  }
+
+  /** What stands under the decisions about a piece, as it is now. */
+  standing(id: string): Observable<Standing> {
+    return this.http.get(`/api/pieces/${encodeURIComponent(id)}/standing`).pipe(
+      map((answer) => standingSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  /** Makes a student's own plan beside this one; gives its id. */
+  addOwn(id: string, studentId: string): Observable<string> {
+    return this.http.post<{ readonly id: string }>(`/api/pieces/${encodeURIComponent(id)}/own`, { studentId }).pipe(
+      map((answer) => answer.id),
+      worded(),
+    );
+  }
+
+  /** The general plan beside a student's own, and the students' own ones beside a general one. */
+  beside(id: string): Observable<Beside> {
+    return this.http.get(`/api/pieces/${encodeURIComponent(id)}/beside`).pipe(
+      map((answer) => besideSchema.parse(answer)),
+      worded(),
+    );
+  }
+
+  /** Keeps what of the general fingers has been looked at. */
+  see(id: string, seen: SeenFingers): Observable<unknown> {
+    return this.http.put(`/api/pieces/${encodeURIComponent(id)}/seen`, seen).pipe(worded());
   }
 
   /** Brings a file in as it is, with which part or tune of it is meant. */

@@ -174,8 +174,5 @@ export const remark = (decisions: Decisions, place: Place, text: string): Decisi
 export const setWriting = (decisions: Decisions, writing: Desk['writing']): Decisions =>
   withDesk(decisions, { writing });
 
-export const setSettings = (
-  decisions: Decisions,
-  settings: Desk['settings'],
-  follows: Desk['follows'] = 'piece',
-): Decisions => withDesk(decisions, { settings, follows });
+/** Hands and rules for this piece alone. */
+export const setOwn = (decisions: Decisions, own: Pick<Desk, 'hands' | 'rules'>): Decisions => withDesk(decisions, own);

@@ -1,10 +1,10 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { givenNotesOf, NEW_DESK, type Piece } from '@kettle-step/contract';
+import { givenNotesOf, NEW_DESK, NOTHING_STANDS, settingsFor, type Piece, type Standing } from '@kettle-step/contract';
 import { withHands, type PianoPlan, type Score } from '@kettle-step/core';
 import { catchError, EMPTY, map, of, Subject, switchMap, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
-import { EngineService } from '../services/engine.service';
+import { EngineService, type Given } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
 import { decisionsOf, type Decisions } from './decisions';
 
@@ -64,12 +64,16 @@ export class PieceSession {
   readonly asWritten = signal<Score | undefined>(undefined);
   readonly engravable = signal<string | undefined>(undefined);
   readonly decisions = signal<Decisions>({ locks: new Map(), desk: NEW_DESK });
+  /** What stands under the decisions: the house rules, and the student's hands and rules. */
+  readonly standing = signal<Standing>(NOTHING_STANDS);
   readonly solved = signal<Solved | undefined>(undefined);
   /** Other music is on its way: nothing is decided until it is there. */
   readonly changing = signal(false);
   /** Why the last change was taken back. */
   readonly problem = signal('');
 
+  /** The hands and rules that hold for the piece as it is now decided. */
+  readonly settings = computed(() => settingsFor(this.standing(), this.decisions().desk));
   private readonly given = computed(() => this.decisions().desk.given);
   readonly score = computed(() => {
     const score = this.asWritten();
@@ -119,6 +123,26 @@ export class PieceSession {
     this.happened.next({ kind: 'closed' });
   }
 
+  /** What a fingering of the piece is worked out from, for these decisions. */
+  givenFor({ locks, desk }: Decisions): Given {
+    const { apart, given } = desk;
+    return { locks, desk: { settings: settingsFor(this.standing(), desk), apart, given } };
+  }
+
+  /** Works the open piece out anew where the house rules, or its student, have changed since. */
+  restand(): void {
+    const piece = this.piece();
+    if (!piece) return;
+    this.pieces.standing(piece.id).subscribe({
+      next: (standing) => {
+        if (this.piece()?.id !== piece.id || JSON.stringify(standing) === JSON.stringify(this.standing())) return;
+        this.standing.set(standing);
+        this.turnTo(this.now());
+      },
+      error: (cause: unknown) => this.problem.set(messageOf(cause)),
+    });
+  }
+
   now(): Moment {
     return { document: this.document(), decisions: this.decisions() };
   }
@@ -142,9 +166,10 @@ export class PieceSession {
         // The music can be engraved while its fingering is worked out.
         this.piece.set(piece);
         this.problem.set('');
+        this.standing.set(piece.standing);
         this.decisions.set(decisions);
         this.lay(piece.document, opened);
-        return this.engine.plan(decisions).pipe(map((plan) => ({ piece, solved: { plan, decisions } })));
+        return this.engine.plan(this.givenFor(decisions)).pipe(map((plan) => ({ piece, solved: { plan, decisions } })));
       }),
       map(({ piece, solved }) => {
         this.stand(solved);
@@ -160,7 +185,9 @@ export class PieceSession {
 
   private worked({ document, decisions }: Moment): Observable<unknown> {
     return this.atHand(document).pipe(
-      switchMap((opened) => this.engine.plan(decisions).pipe(map((plan) => ({ opened, solved: { plan, decisions } })))),
+      switchMap((opened) =>
+        this.engine.plan(this.givenFor(decisions)).pipe(map((plan) => ({ opened, solved: { plan, decisions } }))),
+      ),
       map(({ opened, solved }) => {
         if (opened) this.lay(document, opened);
         this.stand(solved);

@@ -43,7 +43,7 @@ export class Preview {
 
   private planWith(fingers: ReadonlyMap<string, Finger>): Observable<Solved | undefined> {
     const { locks, desk } = this.session.decisions();
-    return this.engine.plan({ desk, locks: new Map([...locks, ...fingers]) }).pipe(
+    return this.engine.plan(this.session.givenFor({ desk, locks: new Map([...locks, ...fingers]) })).pipe(
       map((plan) => ({ plan, decisions: { desk, locks } })),
       catchError(() => of(undefined)),
     );

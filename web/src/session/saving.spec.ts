@@ -81,6 +81,19 @@ describe('saving the open piece', () => {
     expect(history.canUndo()).toBe(true);
   });
 
+  it('works it out anew where the house rules have changed in the meantime, decisions and all', () => {
+    const { engine, history, pieces, saving, session, set } = setUp();
+    set('n2');
+    pieces.stands = { house: { pairs: 'slide' }, student: null };
+    const before = engine.planned.length;
+    saving.open('piece');
+    saving.open('piece');
+    expect(engine.planned.slice(before).map(({ rules }) => rules)).toEqual([{ pairs: 'slide' }]);
+    expect(session.decisions().locks.get('n2')).toBe(3);
+    history.undo();
+    expect(session.settings().rules).toEqual({ pairs: 'slide' });
+  });
+
   it('keeps both sides of a conflict: this window’s at once, the other’s before it is written over', () => {
     const { pieces, saving, set } = setUp();
     pieces.problem = conflict;

@@ -33,7 +33,7 @@ export class Saving {
     const { kind } = this.session.state();
     const before = this.session.piece();
     if (before?.id === id && kind === 'held') this.session.resume();
-    if (before?.id === id && (kind === 'held' || kind === 'ready')) return;
+    if (before?.id === id && (kind === 'held' || kind === 'ready')) return this.session.restand();
     this.autosave.whenSafe().subscribe({
       complete: () => this.session.open(id),
       error: (cause: Error) => this.session.hold(`“${before?.title ?? ''}” is not saved yet. ${cause.message}`),

@@ -1,4 +1,4 @@
-import { NEW_DESK, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import { DEFAULT_SETTINGS, NEW_DESK, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
 import { demoPieces } from '../../../core/testing/demo';
 import { createEngine } from './engine-handlers';
 
@@ -20,7 +20,8 @@ const setUp = (msALook: number) => {
 
 const kinds = (answers: readonly EngineAnswer[]): string[] => [...new Set(answers.map(({ kind }) => kind))];
 
-const plan = (request: number): EngineRequest => ({ kind: 'plan', request, locks: [], desk: NEW_DESK });
+const DESK = { settings: DEFAULT_SETTINGS, apart: [], given: [] };
+const plan = (request: number): EngineRequest => ({ kind: 'plan', request, locks: [], desk: DESK });
 
 const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));
 
@@ -55,7 +56,7 @@ describe('the engine in its worker', () => {
       kind: 'alternatives',
       request: 3,
       locks: [],
-      desk: NEW_DESK,
+      desk: DESK,
       side: 'right',
       bars: [0, 0],
       count: 3,

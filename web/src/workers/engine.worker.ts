@@ -1,4 +1,4 @@
-import { engineRequestSchema, NEW_DESK } from '@kettle-step/contract';
+import { engineRequestSchema, DEFAULT_SETTINGS } from '@kettle-step/contract';
 import { createEngine } from './engine-handlers';
 import type { Surroundings } from './request-queue';
 import { TRIAL } from './trial';
@@ -13,6 +13,6 @@ const engine = createEngine(surroundings);
 
 const trial = createEngine({ ...surroundings, post: () => undefined });
 trial.ask({ kind: 'open', request: 1, document: TRIAL });
-trial.ask({ kind: 'plan', request: 2, locks: [], desk: NEW_DESK });
+trial.ask({ kind: 'plan', request: 2, locks: [], desk: { settings: DEFAULT_SETTINGS, apart: [], given: [] } });
 
 addEventListener('message', ({ data }: MessageEvent<unknown>) => engine.ask(engineRequestSchema.parse(data)));

@@ -1,0 +1,72 @@
+import { SIDES, type Finger, type Score, type Side } from '@kettle-step/core';
+import { z } from 'zod';
+import { fingerSchema } from './plan-document';
+import { storedFingerSchema } from './piece';
+import { byBar } from './stored-plan';
+import { studentIdSchema } from './student';
+
+/** A student's own plan of a piece, beside the general one that everybody else plays. */
+
+export const ownPlanForSchema = z.object({ studentId: studentIdSchema });
+
+export const seenFingersSchema = z
+  .array(storedFingerSchema.pick({ noteId: true }).extend({ finger: fingerSchema }))
+  .max(100_000);
+export type SeenFingers = z.infer<typeof seenFingersSchema>;
+
+/** What stands beside a plan. */
+export const besideSchema = z.object({
+  /** Of a student's own plan: the general one as it is now, and as it was when it was looked at last. */
+  general: z
+    .object({ id: z.string(), title: z.string(), fingers: seenFingersSchema, seen: seenFingersSchema })
+    .nullable(),
+  /** Of a general plan: the students' own ones. */
+  own: z.array(z.object({ id: z.string(), student: z.string() })),
+});
+export type Beside = z.infer<typeof besideSchema>;
+
+/** A bar in which a student's own fingers are others than the general ones. */
+export interface BarDifference {
+  readonly side: Side;
+  readonly bar: number;
+  /** By note, in the order they are played; null where a plan has none. */
+  readonly general: readonly (Finger | null)[];
+  readonly own: readonly (Finger | null)[];
+  /** The general fingers changed since they were looked at last. */
+  readonly isNew: boolean;
+}
+
+const byNote = (fingers: SeenFingers): ReadonlyMap<string, Finger> =>
+  new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
+
+/** The bars in which two plans of the same music differ, in the order they are played, right hand first. */
+export const differencesFrom = (
+  score: Score,
+  { fingers, seen }: NonNullable<Beside['general']>,
+  own: ReadonlyMap<string, Finger>,
+): readonly BarDifference[] => {
+  const [now, before] = [byNote(fingers), byNote(seen)];
+  const places = [...SIDES].reverse().flatMap((side) =>
+    [...byBar(score.notes.filter((note) => note.side === side))].map(([bar, notes]) => ({
+      side,
+      bar,
+      noteIds: notes.map(({ id }) => id),
+    })),
+  );
+  return places.flatMap(({ side, bar, noteIds }) => {
+    const of = (by: ReadonlyMap<string, Finger>) => noteIds.map((id) => by.get(id) ?? null);
+    const [general, ours] = [of(now), of(own)];
+    // Notes that only one of the two has were corrected since: there is nothing to compare.
+    if (general.every((finger, index) => finger === null || finger === ours[index])) return [];
+    return [{ side, bar, general, own: ours, isNew: noteIds.some((id) => now.get(id) !== before.get(id)) }];
+  });
+};
+
+/** The general fingers as they count as seen, once those of a bar have been looked at. */
+export const seeing = (
+  { fingers, seen }: NonNullable<Beside['general']>,
+  noteIds: ReadonlySet<string>,
+): SeenFingers => [
+  ...seen.filter(({ noteId }) => !noteIds.has(noteId)),
+  ...fingers.filter(({ noteId }) => noteIds.has(noteId)),
+];
