@@ -8,6 +8,7 @@ import type {
   PatternReading,
   PianoPlan,
   PlannedDrill,
+  RuleActed,
   Score,
   Side,
 } from '@kettle-step/core';
@@ -48,6 +49,10 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('margins'), ...given }),
   /** Printed, suggested and ours side by side. */
   z.object({ kind: z.literal('compare'), ...given }),
+  /** In which bars a rule that is settled otherwise than usual decided. */
+  z.object({ kind: z.literal('rules-acted'), ...given }),
+  /** Fingers for music that is only shown; the open piece stays as it is. */
+  z.object({ kind: z.literal('sample'), request: z.number(), document: z.string(), settings: settingsSchema }),
   /** Mends the music; the decisions go along as far as they have a place in what comes out. */
   z.object({
     kind: z.literal('correct'),
@@ -110,6 +115,15 @@ export type EngineAnswer =
       readonly alternatives: readonly BarAlternative[];
     }
   | { readonly kind: 'margins'; readonly request: number; readonly margins: readonly Margin[] }
+  | { readonly kind: 'rules-acted'; readonly request: number; readonly acted: readonly RuleActed[] }
+  | {
+      readonly kind: 'sample';
+      readonly request: number;
+      readonly score: Score;
+      readonly plan: PianoPlan;
+      /** The music with a place for a finger on every note. */
+      readonly engravable: string;
+    }
   | { readonly kind: 'compared'; readonly request: number; readonly comparison: Comparison }
   /** The decisions with the document they now belong to. */
   | { readonly kind: 'carried'; readonly request: number; readonly document: string; readonly carried: Carried }

@@ -23,7 +23,9 @@ export { DEFAULT_RULES, MOVES_AS_USUAL, type Rules } from './fingering/model/rul
 export { MOVE_WORDS, type Move } from './moves/move';
 export { positionLabel, rangeLabel, restingKeys, type Position } from './moves/position';
 export * from './plan/plan';
+export * from './plan/house-questions';
 export * from './plan/planner';
+export * from './plan/rules-acted';
 export * from './patterns';
 export type { ComparedBar, ComparedWay, Comparison, HandComparison } from './plan/comparison';
 export type { AlikeBars, Likeness } from './plan/same-music';

@@ -1,17 +1,30 @@
 import type { EnvironmentProviders, Provider } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import {
+  completeRules,
   NOTHING_STANDS,
+  type Beside,
   type Decided,
   type KeepVersion,
   type SavePlan,
   type Settings,
   type Standing,
+  type SeenFingers,
 } from '@kettle-step/contract';
-import { createPlanner, DEFAULT_HANDS, type BarAlternative, type PianoPlan, type Score } from '@kettle-step/core';
+import {
+  createPlanner,
+  DEFAULT_HANDS,
+  finish,
+  rulesActedInSteps,
+  type BarAlternative,
+  type PianoPlan,
+  type RuleActed,
+  type Score,
+} from '@kettle-step/core';
 import { defer, of, throwError, type Observable } from 'rxjs';
 import { EngineService, type CarriedOver, type Given, type Passage } from '../src/services/engine.service';
 import { PiecesService } from '../src/services/pieces.service';
+import { StudentsService } from '../src/services/students.service';
 import { History } from '../src/session/history';
 import { PieceSession } from '../src/session/piece-session';
 import { Preview } from '../src/session/preview';
@@ -54,6 +67,11 @@ export class FakeEngine {
     return this.answer(() => planner.plan(this.opened.score, { locks, alternatives: 0 }));
   }
 
+  rulesActed({ locks, desk: { settings } }: Given): Observable<readonly RuleActed[]> {
+    const rules = completeRules(settings.rules);
+    return this.answer(() => finish(rulesActedInSteps(this.opened.score, settings.hands, rules, { locks })));
+  }
+
   alternatives(passage: Passage): Observable<readonly BarAlternative[]> {
     this.asked.push(passage);
     const { side, bars, count } = passage;
@@ -90,6 +108,9 @@ export class FakeEngine {
 export class FakePieces {
   readonly saved: SavePlan[] = [];
   readonly versionsKept: KeepVersion[] = [];
+  /** The plans beside the piece, and what was kept as looked at. */
+  besides: Beside = { general: null, own: [] };
+  readonly seen: SeenFingers[] = [];
   /** What stands under the piece's decisions by now. */
   stands: Standing = NOTHING_STANDS;
   /** Why no plan can be saved, and why no version can be kept. */
@@ -100,6 +121,15 @@ export class FakePieces {
 
   get(id: string) {
     return of({ ...this.piece.stored, id, title: id, standing: this.stands });
+  }
+
+  beside(_id: string) {
+    return of(this.besides);
+  }
+
+  see(_id: string, seen: SeenFingers) {
+    this.seen.push(seen);
+    return of(undefined);
   }
 
   standing(_id: string) {
@@ -132,6 +162,7 @@ export const openSession = (
     providers: [
       { provide: EngineService, useValue: engine },
       { provide: PiecesService, useValue: pieces },
+      { provide: StudentsService, useValue: { list: () => of([]) } },
       ...providers,
     ],
   });

@@ -1,6 +1,10 @@
 import { line } from '../../testing/line';
+import { tune } from '../../testing/tune';
 import { DEFAULT_HANDS, type Side } from '../hand/hand';
+import { finish } from '../steps';
+import { HOUSE_QUESTIONS } from './house-questions';
 import { createPlanner } from './planner';
+import { rulesActedInSteps } from './rules-acted';
 import type { Score } from '../score/score';
 import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 
@@ -15,6 +19,33 @@ const fingers = (score: Score, rules: Partial<Rules> = {}, side: Side = score.no
     .join('');
 
 const left = (music: string, key = 'C'): Score => line(music, { side: 'left', key });
+
+describe('the questions of the house', () => {
+  it.each(HOUSE_QUESTIONS.map((question) => [question.words, question] as const))(
+    '%s: the first answer is the usual one and changes nothing; each other one decides in the example',
+    (_, question) => {
+      const score = tune(question.example);
+      const [usual, ...others] = question.answers.map(({ value }) => fingers(score, { [question.id]: value }));
+      expect(question.answers[0]!.value).toEqual(DEFAULT_RULES[question.id]);
+      expect(usual).toBe(fingers(score));
+      for (const other of others) expect(other).not.toBe(usual);
+    },
+  );
+
+  it('say in which bars an answer decided; what is as usual never does', () => {
+    const question = HOUSE_QUESTIONS.find(({ id }) => id === 'arpeggioInner')!;
+    const score = tune(question.example);
+    const acted = (rules: Partial<Rules>) =>
+      finish(rulesActedInSteps(score, DEFAULT_HANDS, { ...DEFAULT_RULES, ...rules }, { locks: new Map() }));
+    expect(acted({})).toEqual([]);
+    // C E G counts two white keys inside, D F# A needs 3 either way: only the first bar differs.
+    expect(acted({ arpeggioInner: 3, blackThumb: 'allow' })).toEqual([{ rule: 'arpeggioInner', side: 'left', bar: 0 }]);
+    // Nothing acts on what is settled.
+    const locks = new Map(planned(score, 'left', {}).notes.map(({ id, finger }) => [id, finger!]));
+    const rules = { ...DEFAULT_RULES, arpeggioInner: 3 as const };
+    expect(finish(rulesActedInSteps(score, DEFAULT_HANDS, rules, { locks }))).toEqual([]);
+  });
+});
 
 // Each pair of choices is a question on which teachers differ (common practice, no source).
 describe('house rules', () => {

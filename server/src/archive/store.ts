@@ -50,10 +50,42 @@ interface Rooms {
   readonly house: HouseStore;
 }
 
-export const createArchiveStore = (
-  db: Database,
-  { pieces, ownPlans, versions, students, house }: Rooms,
-): ArchiveStore => {
+/** A piece with all that belongs to it. */
+const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): Promise<ArchivedPiece | undefined> => {
+  const [stored, source] = [await pieces.get(id), await pieces.source(id)];
+  if (!stored || !source) return undefined;
+  const kept = (await versions.list(id)) ?? [];
+  const whole = await Promise.all(kept.map(({ id: version }) => versions.get(id, version)));
+  return {
+    id,
+    document: stored.document,
+    source: source.bytes,
+    facts: {
+      title: stored.title,
+      composer: stored.composer,
+      student: stored.student,
+      studentId: stored.studentId,
+      generalId: stored.generalId,
+      sourceName: source.name,
+      createdAt: source.createdAt,
+      updatedAt: stored.updatedAt,
+    },
+    plan: {
+      fingers: stored.plan.fingers,
+      desk: stored.plan.desk,
+      ribbon: stored.plan.ribbon,
+      generalSeen: (await ownPlans.beside(id))?.general?.seen ?? [],
+    },
+    versions: whole.flatMap((version) => {
+      if (!version) return [];
+      const { sameMusic, ...rest } = version;
+      return [{ ...rest, ownMusic: !sameMusic }];
+    }),
+  };
+};
+
+export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => {
+  const { pieces, students, house } = rooms;
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
     const known = await students.list();
@@ -67,38 +99,7 @@ export const createArchiveStore = (
 
   return {
     ids: async () => (await pieces.list()).map(({ id }) => id),
-    get: async (id) => {
-      const [stored, source] = [await pieces.get(id), await pieces.source(id)];
-      if (!stored || !source) return undefined;
-      const kept = (await versions.list(id)) ?? [];
-      const whole = await Promise.all(kept.map(({ id: version }) => versions.get(id, version)));
-      return {
-        id,
-        document: stored.document,
-        source: source.bytes,
-        facts: {
-          title: stored.title,
-          composer: stored.composer,
-          student: stored.student,
-          studentId: stored.studentId,
-          generalId: stored.generalId,
-          sourceName: source.name,
-          createdAt: source.createdAt,
-          updatedAt: stored.updatedAt,
-        },
-        plan: {
-          fingers: stored.plan.fingers,
-          desk: stored.plan.desk,
-          ribbon: stored.plan.ribbon,
-          generalSeen: (await ownPlans.beside(id))?.general?.seen ?? [],
-        },
-        versions: whole.flatMap((version) => {
-          if (!version) return [];
-          const { sameMusic, ...rest } = version;
-          return [{ ...rest, ownMusic: !sameMusic }];
-        }),
-      };
-    },
+    get: (id) => readArchived(rooms, id),
     put: async ({ id, document, source, facts, plan, versions: kept }, described) => {
       const { student: _, ...more } = facts;
       const generalId = facts.generalId && ((await pieces.get(facts.generalId))?.id ?? null);

@@ -32,8 +32,10 @@ export const REFUSALS = {
 export const unreadable = (detail: string): Refusal => told('unreadable-file', detail);
 
 /** The first place where a body is not as the contract has it. */
-export const notAsAgreed = (what: 'plan' | 'student' | 'piece' | 'set of house rules', issue: Issue | undefined): Refusal =>
-  told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
+export const notAsAgreed = (
+  what: 'plan' | 'student' | 'piece' | 'set of house rules',
+  issue: Issue | undefined,
+): Refusal => told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 
 export const sentAs = (type: string): Refusal => told('wrong-type', `This is sent as ${type}.`);
 

@@ -10,11 +10,13 @@ import { Selection } from '../session/selection';
 import { Actions } from './actions';
 import { BenchCommands } from './bench-commands';
 import { BenchView } from './bench-view';
+import { GeneralHere } from './plans/general-here';
+import { RulesHere } from './rules-here';
 
 /** The card of the chosen bar: what it is, what can be decided about it, and a remark. */
 @Component({
   selector: 'ks-bench-card',
-  imports: [BarCard, CommandButton, NzInputModule, OtherWaysList],
+  imports: [BarCard, CommandButton, GeneralHere, NzInputModule, OtherWaysList, RulesHere],
   templateUrl: './bench-card.html',
   styleUrl: './bench-card.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -9,9 +9,10 @@ import { Actions } from './actions';
 import { BenchCommands } from './bench-commands';
 import { BenchView } from './bench-view';
 import { CorrectStore } from './correct/correct.store';
+import { PlansStore } from './plans/plans.store';
 
 const setUp = () => {
-  const places = [Actions, BenchCommands, BenchView, CorrectStore, OtherWaysStore, TransportStore];
+  const places = [Actions, BenchCommands, BenchView, CorrectStore, OtherWaysStore, PlansStore, TransportStore];
   const opened = openSession(testPiece('C4/1 D4 E4 F4 | G4/4'), new Map(), places);
   const commands = TestBed.inject(BenchCommands);
   const all = commands.groups.flatMap((group): Command[] => Object.values(group.commands));

@@ -10,6 +10,7 @@ import { TransportStore } from '../sound/transport.store';
 import { Actions } from './actions';
 import { BenchView } from './bench-view';
 import { CorrectStore } from './correct/correct.store';
+import { PlansStore } from './plans/plans.store';
 import { WRITING_WORDS, type Panel, type Sheet } from './bench-words';
 
 /** Everything that can be done on the bench. Buttons, keys and the keys sheet are drawn from here. */
@@ -23,6 +24,7 @@ export class BenchCommands {
   private readonly transport = inject(TransportStore);
   private readonly view = inject(BenchView);
   private readonly corrections = inject(CorrectStore);
+  private readonly plans = inject(PlansStore);
 
   private readonly isHeld = computed(() => this.session.decisions().locks.has(this.selection.chosenId() ?? ''));
   private readonly hasPrinted = computed(() => {
@@ -31,6 +33,10 @@ export class BenchCommands {
       score !== undefined && notesAt(score, this.selection.chosenPlace()).some(({ printed }) => printed.length > 0)
     );
   });
+  private readonly plansWords = (): string => {
+    const changed = this.plans.changed();
+    return changed === 0 ? 'Plans' : `Plans (${changed} new)`;
+  };
   private readonly isCorrecting = (): boolean => this.view.panel() === 'correct';
 
   readonly walk = {
@@ -138,6 +144,7 @@ export class BenchCommands {
     compare: this.panel('compare', 'Compare', 'Compare printed, suggested and ours', 'c'),
     effort: this.panel('effort', 'Effort', 'Effort over the piece', 'e'),
     correct: this.panel('correct', 'Correct', 'Correct the music', 'x'),
+    plans: this.panel('plans', this.plansWords, 'The general plan, and students’ own ones', 's'),
     marks: this.sheet('marks', 'Marks', 'Marks on the score', 'm'),
     play: { words: 'Play', does: 'Play from here, stop', keys: ['p'], run: () => this.transport.toggle() },
     loop: {
@@ -174,7 +181,7 @@ export class BenchCommands {
     { title: 'While the music is corrected', commands: this.correcting },
   ];
 
-  private panel(panel: Panel, words: string, does: string, key: string): Command {
+  private panel(panel: Panel, words: Command['words'], does: string, key: string): Command {
     return { words, does, keys: [key], isOn: () => this.view.panel() === panel, run: () => this.view.toggle(panel) };
   }
 

@@ -19,6 +19,7 @@ import { BenchSheets } from './bench-sheets';
 import { BenchView } from './bench-view';
 import type { Sheet } from './bench-words';
 import { CorrectStore } from './correct/correct.store';
+import { PlansStore } from './plans/plans.store';
 import { VersionsStore } from './versions.store';
 
 const PROVIDERS = [
@@ -27,6 +28,7 @@ const PROVIDERS = [
   BenchView,
   CorrectStore,
   OtherWaysStore,
+  PlansStore,
   TransportStore,
   VersionsStore,
   provideRouter([]),

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { rulesAtLevel, type Level, type RulesFile } from '@kettle-step/contract';
+import { RouterLink } from '@angular/router';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzDrawerModule } from 'ng-zorro-antd/drawer';
 import { KeysSheet } from '../commands/keys-sheet';
@@ -18,7 +19,7 @@ import { Versions } from './versions';
 /** What lies over the desk while it is wanted: hand and level, versions, marks, keys. */
 @Component({
   selector: 'ks-bench-sheets',
-  imports: [Follows, FormsModule, HandAndLevel, KeysSheet, NzCheckboxModule, NzDrawerModule, Versions],
+  imports: [Follows, FormsModule, HandAndLevel, KeysSheet, NzCheckboxModule, NzDrawerModule, RouterLink, Versions],
   template: `<nz-drawer
     [nzVisible]="view.sheet() !== undefined"
     [nzTitle]="title"
@@ -37,6 +38,9 @@ import { Versions } from './versions';
           @switch (open) {
             @case ('level') {
               <ks-follows />
+              <p>
+                <a routerLink="/rules" [queryParams]="{ piece: 'open' }">House rules for this piece</a>
+              </p>
               <ks-hand-and-level
                 [settings]="session.settings()"
                 (handsChosen)="actions.setHands($event)"

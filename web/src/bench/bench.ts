@@ -29,6 +29,8 @@ import { Compare } from './compare';
 import { Correct } from './correct/correct';
 import { CorrectStore } from './correct/correct.store';
 import { EffortChart, effortBars } from './effort-chart';
+import { Plans } from './plans/plans';
+import { PlansStore } from './plans/plans.store';
 import { VersionsStore } from './versions.store';
 
 /** The bench: look at a bar, understand it, settle it, next bar. */
@@ -48,11 +50,21 @@ import { VersionsStore } from './versions.store';
     NzButtonModule,
     NzSpinModule,
     PlaceHead,
+    Plans,
     RouterLink,
   ],
   templateUrl: './bench.html',
   styleUrl: './bench.less',
-  providers: [Actions, BenchCommands, BenchView, CorrectStore, OtherWaysStore, TransportStore, VersionsStore],
+  providers: [
+    Actions,
+    BenchCommands,
+    BenchView,
+    CorrectStore,
+    OtherWaysStore,
+    PlansStore,
+    TransportStore,
+    VersionsStore,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Bench {
@@ -62,6 +74,7 @@ export class Bench {
   readonly view = inject(BenchView);
   readonly saving = inject(Saving);
   readonly plan = inject(Preview).plan;
+  private readonly plans = inject(PlansStore);
   private readonly progress = inject(Progress);
   private readonly corrections = inject(CorrectStore);
   private readonly engine = inject(EngineService);
@@ -74,6 +87,7 @@ export class Bench {
     chosenBar: this.selection.chosenBar(),
     alike: this.actions.place().alike,
     apart: this.session.decisions().desk.apart,
+    differing: this.plans.differences(),
   }));
   private readonly lateRibbon = afterPaint(this.ribbonNow);
   readonly ribbon = computed(() => this.lateRibbon() ?? this.ribbonNow());

@@ -9,6 +9,8 @@ interface ShownCell {
   readonly moves: number;
   /** Has the same music as the chosen bar of this hand, or is meant to differ from its likes. */
   readonly sign: '=' | '≠' | '';
+  /** Another fingering than in the general plan. */
+  readonly differs: boolean;
   /** Height of the inner bar, percent. */
   readonly height: number;
   readonly spoken: string;
@@ -62,6 +64,8 @@ export class BarRibbon {
   readonly alike = input<readonly BarOfHand[]>([]);
   /** Bars that go their own way although others have the same music. */
   readonly apart = input<readonly BarOfHand[]>([]);
+  /** Bars in which a student's own plan differs from the general one. */
+  readonly differing = input<readonly BarOfHand[]>([]);
   readonly chooseBar = output<BarOfHand>();
 
   readonly lanes = computed((): readonly Lane[] =>
@@ -98,11 +102,13 @@ export class BarRibbon {
       state,
       moves: moves.length,
       sign,
+      differs: isAmong(this.differing()),
       height: Math.min(100, (100 * effort) / FULL_EFFORT),
       spoken:
         `${barName(number)}, ${HAND_WORDS[side]}, ${STATE_WORDS[state]}, effort ${effortFigure(effort)}` +
         (words ? `, ${words}` : '') +
-        SIGN_WORDS[sign],
+        SIGN_WORDS[sign] +
+        (isAmong(this.differing()) ? ', other fingers than in the general plan' : ''),
     };
   }
 }

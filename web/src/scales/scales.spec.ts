@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
+import { DEFAULT_SETTINGS } from '@kettle-step/contract';
 import {
   createPlanner,
   DEFAULT_HANDS,
@@ -14,6 +15,7 @@ import {
 } from '@kettle-step/core';
 import { of, throwError } from 'rxjs';
 import { EngineService } from '../services/engine.service';
+import { HouseRulesService } from '../services/house-rules.service';
 import { PiecesService } from '../services/pieces.service';
 import { TransportStore } from '../sound/transport.store';
 import { aboutSource, crossingsOn, KIND_GROUPS, kindWords, sourceWords } from './scale-words';
@@ -51,6 +53,7 @@ const open = () => {
       provideRouter([{ path: '**', children: [] }]),
       { provide: EngineService, useValue: engine },
       { provide: PiecesService, useValue: pieces },
+      { provide: HouseRulesService, useValue: { settings: () => of(DEFAULT_SETTINGS) } },
     ],
   });
   const store = TestBed.inject(ScalesStore);

@@ -1,13 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import {
-  DEFAULT_SETTINGS,
-  NEW_DESK,
-  patternWishSchema,
-  ribbonOf,
-  storedFingers,
-  type Created,
-} from '@kettle-step/contract';
+import { NEW_DESK, patternWishSchema, ribbonOf, storedFingers, type Created } from '@kettle-step/contract';
 import {
   fingersOfHand,
   keyOfTonic,
@@ -25,11 +18,12 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
-import { catchError, concat, map, of, switchMap, tap, type Observable } from 'rxjs';
+import { catchError, concat, map, of, shareReplay, switchMap, tap, type Observable } from 'rxjs';
 import { keep, kept } from '../parts/kept';
 import { messageOf } from '../parts/words';
 import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
 import { EngineService } from '../services/engine.service';
+import { HouseRulesService } from '../services/house-rules.service';
 import { PiecesService } from '../services/pieces.service';
 
 /** What is shown: a pattern with its music and, a moment later, what is read beside it; or why there is none. */
@@ -90,6 +84,7 @@ const fitting = (wish: PatternWish): PatternWish => {
 export class ScalesStore {
   private readonly engine = inject(EngineService);
   private readonly pieces = inject(PiecesService);
+  private readonly settings = inject(HouseRulesService).settings().pipe(shareReplay(1));
 
   private readonly asked = signal(fitting(lastWish()));
   readonly wish = this.asked.asReadonly();
@@ -143,7 +138,8 @@ export class ScalesStore {
       .pipe(
         tap((wish) => keep('pattern', wish)),
         switchMap((wish) =>
-          this.engine.pattern(wish, DEFAULT_SETTINGS).pipe(
+          this.settings.pipe(
+            switchMap((settings) => this.engine.pattern(wish, settings)),
             map(({ music, document, engravable }) => ({ kind: 'ready', music, document, engravable }) as const),
             switchMap((ready) => concat(of(ready), this.readingFor(ready))),
             catchError((cause: unknown) => of<Shown>({ kind: 'refused', message: messageOf(cause) })),
@@ -157,7 +153,8 @@ export class ScalesStore {
         switchMap((id) =>
           id === undefined
             ? of(undefined)
-            : this.engine.drill(this.wish(), DEFAULT_SETTINGS, id).pipe(
+            : this.settings.pipe(
+                switchMap((settings) => this.engine.drill(this.wish(), settings, id)),
                 map(({ planned: { score, plan, how, soft }, engravable }): Stage => ({
                   score,
                   plan,
@@ -217,8 +214,9 @@ export class ScalesStore {
 
   /** What is read beside the music; it comes after it, so that the music is there at once. */
   private readingFor(ready: Extract<Shown, { readonly kind: 'ready' }>): Observable<Shown> {
-    return this.engine
-      .patternReading(ready.music.wish, DEFAULT_SETTINGS)
-      .pipe(map((reading): Shown => ({ ...ready, reading })));
+    return this.settings.pipe(
+      switchMap((settings) => this.engine.patternReading(ready.music.wish, settings)),
+      map((reading): Shown => ({ ...ready, reading })),
+    );
   }
 }

@@ -46,7 +46,7 @@ import {
   type Drawing,
 } from './drawing';
 
-/** Staff size, percent of the engraver's own: two to three systems on a laptop screen. */
+/** Two to three systems on a laptop screen. */
 const SCALE = 42;
 
 /** Which hands are looked at. */
@@ -85,6 +85,8 @@ export class ScoreView {
   readonly hand = input<HandView>('both');
   /** Where the next note goes, while music is typed in: after a note, else at the start of a hand's staff. */
   readonly caret = input<Caret>();
+  /** Staff size, percent of the engraver's own. */
+  readonly scale = input(SCALE);
   readonly spoken = input('');
   /** What the score is and which keys it has, for those who do not see it. */
   readonly label = input('Score. Arrow keys choose a note, 1 to 5 set its finger, 0 clears it.');
@@ -113,7 +115,7 @@ export class ScoreView {
     combineLatest([documents, widths])
       .pipe(
         switchMap(([document, width]) =>
-          this.engraver.engrave(document, width, SCALE).pipe(
+          this.engraver.engrave(document, width, this.scale()).pipe(
             catchError((cause: unknown) => {
               this.failure.set(messageOf(cause));
               return EMPTY;

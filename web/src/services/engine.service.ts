@@ -12,6 +12,7 @@ import {
   type PatternReading,
   type PatternWish,
   type PianoPlan,
+  type RuleActed,
   type Score,
   type Side,
 } from '@kettle-step/core';
@@ -133,6 +134,19 @@ export class EngineService implements OnDestroy {
     );
   }
 
+  /** In which bars a rule that is settled otherwise than usual decided. */
+  rulesActed(given: Given): Observable<readonly RuleActed[]> {
+    return this.unwatched({ kind: 'rules-acted', ...wire(given) }).pipe(
+      only('rules-acted'),
+      map(({ acted }) => acted),
+    );
+  }
+
+  /** Fingers music that is only shown; the open piece stays open. */
+  sample(document: string, settings: Settings): Observable<AnswerOf<'sample'>> {
+    return this.requests.ask({ kind: 'sample', document, settings }).pipe(only('sample'));
+  }
+
   /** Mends a document; fails with a `Refusal` where it cannot be done. */
   correct(document: string, correction: Correction, { locks, desk }: Decided): Observable<CarriedOver> {
     return this.requests.ask({ kind: 'correct', document, correction, locks: [...locks], desk }).pipe(only('carried'));
@@ -181,6 +195,13 @@ export class EngineService implements OnDestroy {
   }
 
   /** Long work that tells how far it is. */
+  /** Long work beside which others go on: nobody is told how far it is. */
+  private unwatched(request: object): Observable<EngineAnswer> {
+    return this.requests
+      .ask(request, ({ kind }) => kind !== 'progress')
+      .pipe(filter(({ kind }) => kind !== 'progress'));
+  }
+
   private watched(request: object): Observable<EngineAnswer> {
     return this.requests
       .ask(request, ({ kind }) => kind !== 'progress')

@@ -128,6 +128,12 @@ export const setFinger = (decisions: Decisions, id: string, finger: Finger): Dec
   locks: new Map(decisions.locks).set(id, finger),
 });
 
+/** Fixes several fingers. */
+export const setFingers = (decisions: Decisions, fingers: ReadonlyMap<string, Finger>): Decisions => ({
+  ...decisions,
+  locks: new Map([...decisions.locks, ...fingers]),
+});
+
 /** Lets one finger go. */
 export const freeFinger = (decisions: Decisions, id: string): Decisions => {
   const locks = new Map(decisions.locks);

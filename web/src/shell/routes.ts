@@ -36,6 +36,11 @@ export const routes: Routes = [
     loadComponent: () => import('../scales/booklet/booklet').then((place) => place.Booklet),
   },
   {
+    path: 'rules',
+    title: 'House rules · Kettle Step',
+    loadComponent: () => import('../rules/rules').then((place) => place.Rules),
+  },
+  {
     path: 'students',
     title: 'Students · Kettle Step',
     loadComponent: () => import('../students/students').then((place) => place.Students),

@@ -4,24 +4,26 @@ import {
   bothHands,
   chordWays,
   correctMusic,
+  createPlanner,
   explainMusicXmlError,
   explainRefusal,
   ok,
   parseMusicXml,
   readScore,
+  rulesActedInSteps,
   serializeMusicXml,
   writePlaceholders,
   type Score,
   type Settled,
 } from '@kettle-step/core';
-import { apartOf, carryDecisions, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import { apartOf, carryDecisions, completeRules, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
 import { EngineSession } from './engine-session';
 import { workOnPattern, type PatternWork } from './pattern-handlers';
 import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } from './request-queue';
 
 type Asked<Kind extends EngineRequest['kind']> = Extract<EngineRequest, { readonly kind: Kind }>;
 /** Work on the open piece. */
-type Fingering = Exclude<Work, PatternWork | Asked<'open' | 'correct' | 'carry' | 'chord'>>;
+type Fingering = Exclude<Work, PatternWork | Asked<'open' | 'correct' | 'carry' | 'chord' | 'sample'>>;
 
 const read = (document: string) =>
   andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
@@ -53,6 +55,16 @@ const carry = ({ request, from, to, locks, desk }: Asked<'carry'>): EngineAnswer
   return { kind: 'carried', request, document: to, carried };
 };
 
+const sample = ({ request, document, settings }: Asked<'sample'>): EngineAnswer => {
+  const opened = read(document);
+  if (opened.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(opened.error) };
+  const { dom, score } = opened.value;
+  const planner = createPlanner(settings.hands, completeRules(settings.rules));
+  writePlaceholders(dom, score);
+  const plan = planner.plan(score, { locks: new Map(), alternatives: 0 });
+  return { kind: 'sample', request, score, plan, engravable: serializeMusicXml(dom) };
+};
+
 const finger = async (
   session: EngineSession,
   asked: Fingering,
@@ -77,6 +89,11 @@ const finger = async (
       const wanted = { ...settled, side, bars, count, different: true, freed: true };
       return { kind: 'alternatives', request, alternatives: planner.alternatives(played, wanted) };
     }
+    case 'rules-acted': {
+      const { hands, rules } = desk.settings;
+      const found = await walk(rulesActedInSteps(played, hands, completeRules(rules), settled));
+      return found && { kind: 'rules-acted', request, acted: found.value };
+    }
     case 'compare':
       return { kind: 'compared', request, comparison: planner.compare(played, settled) };
   }
@@ -97,6 +114,8 @@ const handling =
         const planner = session.plannerFor({ hands: bothHands(hand), rules: {} });
         return { kind: 'chord', request, ways: chordWays(planner, hand, side, midis) };
       }
+      case 'sample':
+        return sample(asked);
       case 'pattern':
       case 'pattern-reading':
       case 'drill':

@@ -204,7 +204,10 @@ export const composeMusicXml = (score: Score, named = false): MusicXmlDocument =
   append(root, build('work', {}, build('work-title', {}, score.title)));
   if (score.composer !== '')
     append(root, build('identification', {}, build('creator', { type: 'composer' }, score.composer)));
-  append(root, build('part-list', {}, build('score-part', { id: 'P1' }, build('part-name', {}, 'Piano'))));
+  append(
+    root,
+    build('part-list', {}, build('score-part', { id: 'P1' }, build('part-name', { 'print-object': 'no' }, 'Piano'))),
+  );
   append(root, build('part', { id: 'P1' }, ...bars.map(({ bar, lines }) => measureElement(sheet, bar, lines))));
   return { dom, root, layout: 'partwise' };
 };

@@ -1,13 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { DEFAULT_SETTINGS } from '@kettle-step/contract';
 import { distinctTonics, type PatternReading, type PatternWay, type PatternWish, type Side } from '@kettle-step/core';
-import { concatMap, defer, from, map, switchMap, takeUntil, Subject, type Observable } from 'rxjs';
+import { concatMap, defer, from, map, shareReplay, Subject, switchMap, takeUntil, type Observable } from 'rxjs';
 import { MUSIC_SIZES, musicWidthPx, type MusicSize, type Paper } from '../../paper/pages';
 import { telling } from '../../parts/telling';
 import { fingeredNotes, type FingeredNote } from '../../score/fingered-notes';
 import { EngineService } from '../../services/engine.service';
 import { EngraverService } from '../../services/engraver.service';
+import { HouseRulesService } from '../../services/house-rules.service';
 import { lastWish } from '../scales.store';
 
 /** What goes into a booklet. */
@@ -43,6 +43,7 @@ interface Request {
 export class BookletStore {
   private readonly engine = inject(EngineService);
   private readonly engraver = inject(EngraverService);
+  private readonly settings = inject(HouseRulesService).settings().pipe(shareReplay(1));
   private readonly stopped = new Subject<void>();
 
   readonly wish = lastWish();
@@ -69,9 +70,12 @@ export class BookletStore {
   readonly isDone = computed(() => this.sheets().length === this.wanted() || this.isCancelled());
 
   constructor() {
-    this.engine
-      .patternReading(this.wish, DEFAULT_SETTINGS)
-      .pipe(telling(this.failure), takeUntilDestroyed())
+    this.settings
+      .pipe(
+        switchMap((settings) => this.engine.patternReading(this.wish, settings)),
+        telling(this.failure),
+        takeUntilDestroyed(),
+      )
       .subscribe((reading) => this.reading.set(reading));
     toObservable(this.request)
       .pipe(
@@ -118,13 +122,15 @@ export class BookletStore {
   private musicOf(entry: Entry): Observable<Fingered> {
     const plain = { locks: new Map(), desk: { writing: 'every' } } as const;
     if (entry.kind === 'drill')
-      return this.engine.drill(this.wish, DEFAULT_SETTINGS, entry.id).pipe(
+      return this.settings.pipe(
+        switchMap((settings) => this.engine.drill(this.wish, settings, entry.id)),
         map(({ planned: { title, how, score, plan }, engravable }) => {
           const notes = fingeredNotes(score, plan, plain);
           return { title, how, notes, way: undefined, sides: this.wish.sides, counted: null, engravable };
         }),
       );
-    return this.engine.pattern(entry.wish, DEFAULT_SETTINGS).pipe(
+    return this.settings.pipe(
+      switchMap((settings) => this.engine.pattern(entry.wish, settings)),
       map(({ music: { title, score, usual, counted, wish }, engravable }) => {
         const notes = fingeredNotes(score, usual.plan, plain);
         return { title, how: '', notes, way: usual, sides: wish.sides, counted, engravable };
