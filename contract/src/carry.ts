@@ -40,7 +40,7 @@ export const wordLost = (lost: LostDecision): string => {
 
 /**
  * Carries decisions from one score to another of which it is known what corresponds. What has lost its note or its bar is
- * listed; that a bar goes its own way is no loss when the bar itself is gone.
+ * listed; that a bar goes its own way is no loss when the bar itself is gone, nor what was eased when its note is.
  */
 export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignment, before: Score): Carried => {
   const noteById = new Map(before.notes.map((note) => [note.id, note]));
@@ -71,5 +71,12 @@ export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignm
     const now = bars.get(place.bar);
     return now === undefined ? [] : [{ ...place, bar: now }];
   });
-  return { locks: carried, desk: { ...desk, given, remarks, apart }, lost, kept: carried.size };
+  const eased = desk.eased.flatMap((easing): Desk['eased'] => {
+    const now = notes.get(easing.noteId);
+    if (now === undefined) return [];
+    if (easing.kind !== 'let-go') return [{ ...easing, noteId: now }];
+    const before = notes.get(easing.beforeId);
+    return before === undefined ? [] : [{ ...easing, noteId: now, beforeId: before }];
+  });
+  return { locks: carried, desk: { ...desk, given, eased, remarks, apart }, lost, kept: carried.size };
 };

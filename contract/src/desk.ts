@@ -3,9 +3,12 @@ import {
   MOVES_AS_USUAL,
   SIDES,
   WRITING_LEVELS,
+  withEasings,
+  withHands,
   type Apart,
   type GivenNotes,
   type MoveKind,
+  type Score,
   type Side,
 } from '@kettle-step/core';
 import { z } from 'zod';
@@ -57,6 +60,21 @@ const given = z
   .max(MAX_NOTES)
   .refine((all) => allDiffer(all, ({ noteId }) => noteId), 'name a note twice');
 
+const noteId = plainText(200).min(1);
+
+/** What is played otherwise than written, where the hand does not reach it. */
+const eased = z
+  .array(
+    z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('let-go'), noteId, beforeId: noteId }),
+      z.object({ kind: z.literal('roll'), noteId }),
+      z.object({ kind: z.literal('leave-out'), noteId }),
+      z.object({ kind: z.literal('pedal'), noteId }),
+    ]),
+  )
+  .max(MAX_NOTES)
+  .refine((all) => allDiffer(all, ({ kind, noteId: id }) => `${kind} ${id}`), 'ease a note twice in the same way');
+
 const decidedSchema = z.object({
   /** Hands for this piece alone; null where they are its student's. */
   hands: handsSchema.nullable().default(null),
@@ -70,6 +88,7 @@ const decidedSchema = z.object({
     .default([]),
   apart: apart.default([]),
   given: given.default([]),
+  eased: eased.default([]),
   writing: z.enum(WRITING_LEVELS).default('every'),
 });
 export const deskSchema = z.preprocess(ownFromSettings, decidedSchema);
@@ -79,7 +98,7 @@ export type Desk = z.infer<typeof deskSchema>;
 export const NEW_DESK: Desk = deskSchema.parse({});
 
 /** What of the desk a fingering depends on, with the settings that hold for it. */
-export const fingeringDeskSchema = z.object({ settings: settingsSchema, apart, given });
+export const fingeringDeskSchema = z.object({ settings: settingsSchema, apart, given, eased });
 export type FingeringDesk = z.infer<typeof fingeringDeskSchema>;
 
 /** Bars meant to differ, as the planner wants them. */
@@ -88,6 +107,10 @@ export const apartOf = ({ apart }: Pick<Desk, 'apart'>): Apart => {
     new Set(apart.filter((one) => one.side === side).map(({ bar }) => bar));
   return { right: barsOf('right'), left: barsOf('left') };
 };
+
+/** The score as it is played: notes given to the other hand, and what is eased. */
+export const playedOf = (score: Score, { given: gifts, eased: easings }: Pick<Desk, 'given' | 'eased'>): Score =>
+  withEasings(withHands(score, givenNotesOf({ given: gifts })), easings);
 
 export const givenNotesOf = ({ given }: Pick<Desk, 'given'>): GivenNotes =>
   new Map(given.map(({ noteId, side }) => [noteId, side]));

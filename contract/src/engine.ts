@@ -1,5 +1,6 @@
 import type {
   BarAlternative,
+  Caution,
   ChordWay,
   Comparison,
   HandPlan,
@@ -11,6 +12,7 @@ import type {
   RuleActed,
   Score,
   Side,
+  Strain,
 } from '@kettle-step/core';
 import { z } from 'zod';
 import type { Carried } from './carry';
@@ -49,6 +51,8 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('margins'), ...given }),
   /** Printed, suggested and ours side by side. */
   z.object({ kind: z.literal('compare'), ...given }),
+  /** Where the piece asks these hands too much, what can be done, and what asks for care. */
+  z.object({ kind: z.literal('strains'), ...given }),
   /** In which bars a rule that is settled otherwise than usual decided. */
   z.object({ kind: z.literal('rules-acted'), ...given }),
   /** Fingers for music that is only shown; the open piece stays as it is. */
@@ -115,6 +119,12 @@ export type EngineAnswer =
       readonly alternatives: readonly BarAlternative[];
     }
   | { readonly kind: 'margins'; readonly request: number; readonly margins: readonly Margin[] }
+  | {
+      readonly kind: 'strains';
+      readonly request: number;
+      readonly strains: readonly Strain[];
+      readonly cautions: readonly Caution[];
+    }
   | { readonly kind: 'rules-acted'; readonly request: number; readonly acted: readonly RuleActed[] }
   | {
       readonly kind: 'sample';

@@ -1,20 +1,12 @@
-import { FINGERS, pairOf, type Finger, type FingerPair, type Hand, type Side } from '../hand/hand';
-import { pairLimitMm, REACH_VERDICTS, reachVerdict, type ReachVerdict } from '../hand/reach';
-import { keyDistanceMm } from '../keyboard/geometry';
+import { fingerOrders, pairReaches, type PairReach } from '../hand/chord-reach';
+import { pairOf, type Finger, type Hand, type Side } from '../hand/hand';
+import { REACH_VERDICTS, type ReachVerdict } from '../hand/reach';
 import { pitchOf } from '../keyboard/pitch';
 import { noteOf, scoreOf } from '../score/build';
 import type { Score } from '../score/score';
 import type { Planner } from './planner';
 
 /** One chord under one hand: every way to take it. */
-
-/** Two fingers on two keys. */
-export interface PairReach {
-  readonly pair: FingerPair;
-  readonly mm: number;
-  readonly limitMm: number;
-  readonly verdict: ReachVerdict;
-}
 
 export interface ChordWay {
   /** Lowest key first. */
@@ -29,15 +21,6 @@ export interface ChordWay {
   readonly effort: number | null;
 }
 
-/** Fingers in the order of the keys: rising in the right hand, falling in the left. */
-const orders = (count: number, side: Side): readonly (readonly Finger[])[] => {
-  const choose = (from: number, left: number): readonly (readonly Finger[])[] =>
-    left === 0
-      ? [[]]
-      : FINGERS.slice(from).flatMap((finger) => choose(finger, left - 1).map((rest) => [finger, ...rest]));
-  return choose(0, count).map((fingers) => (side === 'right' ? fingers : [...fingers].reverse()));
-};
-
 const TICKS = 4;
 
 const chordScore = (midis: readonly number[], side: Side): Score =>
@@ -48,15 +31,6 @@ const chordScore = (midis: readonly number[], side: Side): Score =>
     midis.map((midi, at) =>
       noteOf({ id: `n${at + 1}`, side, pitch: pitchOf(midi), bar: 0, onsetTicks: 0, durationTicks: TICKS }),
     ),
-  );
-
-const reachesOf = (midis: readonly number[], fingers: readonly Finger[], hand: Hand): readonly PairReach[] =>
-  midis.flatMap((low, i) =>
-    midis.slice(i + 1).map((high, skipped): PairReach => {
-      const [a, b] = [fingers[i]!, fingers[i + 1 + skipped]!];
-      const [mm, limitMm] = [keyDistanceMm(low, high), pairLimitMm(hand, a, b)];
-      return { pair: pairOf(a, b), mm, limitMm, verdict: reachVerdict(mm, limitMm) };
-    }),
   );
 
 const worse = (a: ReachVerdict, b: ReachVerdict): ReachVerdict =>
@@ -75,8 +49,8 @@ const shown = (all: readonly PairReach[], fingers: readonly Finger[]): readonly 
  */
 export const chordWays = (planner: Planner, hand: Hand, side: Side, midis: readonly number[]): readonly ChordWay[] => {
   const score = chordScore(midis, side);
-  const ways = orders(midis.length, side).map((fingers): ChordWay => {
-    const all = midis.length > 1 ? reachesOf(midis, fingers, hand) : [];
+  const ways = fingerOrders(midis.length, side).map((fingers): ChordWay => {
+    const all = midis.length > 1 ? pairReaches(midis, fingers, hand) : [];
     const beyond = all.filter(({ verdict }) => verdict === 'out-of-reach');
     const locks = new Map(fingers.map((finger, at) => [`n${at + 1}`, finger]));
     return {

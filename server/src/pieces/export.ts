@@ -2,8 +2,8 @@ import {
   alternateFingers,
   apartOf,
   completeRules,
-  givenNotesOf,
   planCsv,
+  playedOf,
   settingsFor,
   writtenFingers,
   type Standing,
@@ -15,7 +15,6 @@ import {
   parseMusicXml,
   readScore,
   SIDES,
-  withHands,
   writtenNotes,
   type BarAlternative,
   type Locks,
@@ -47,7 +46,7 @@ const open = (stored: string, { desk }: Exported): Opened => {
   const document = parseMusicXml(stored);
   const score = document.kind === 'ok' ? readScore(document.value) : document;
   if (document.kind === 'error' || score.kind === 'error') throw new ContractError('a stored document no longer reads');
-  return { document: document.value, score: withHands(score.value, givenNotesOf(desk)) };
+  return { document: document.value, score: playedOf(score.value, desk) };
 };
 
 const plannerOf = ({ desk, standing }: Exported): Planner => {

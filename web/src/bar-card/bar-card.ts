@@ -46,7 +46,7 @@ interface HandLines {
   readonly alike: string | undefined;
 }
 
-const VERDICT_WORDS: Readonly<Record<Reach['verdict'], string>> = {
+const ADVICE: Readonly<Record<Reach['verdict'], string>> = {
   easy: 'easy',
   stretched: 'stretched',
   limit: 'at the limit: do not hold it',
@@ -150,7 +150,7 @@ export class BarCard {
           verdict: reach.verdict,
           text:
             `beat ${beatAt(reach)}: ${reach.fingers.join('-')} spans ${reach.mm} mm of ${reach.limitMm}, ` +
-            VERDICT_WORDS[reach.verdict],
+            ADVICE[reach.verdict],
         })),
       printed: this.printedOf(side),
       alike: this.alikeOf(side),

@@ -34,8 +34,9 @@ export class BenchScore {
 
   private readonly readMarks = createMarksReader();
   readonly marks = computed(() => {
-    const [score, plan] = [this.session.score(), this.view.latePlan()];
-    return score && plan ? this.readMarks(score, plan, this.choices.marks()) : undefined;
+    const [score, plan, written] = [this.session.score(), this.view.latePlan(), this.session.asWritten()];
+    if (!score || !plan || !written) return undefined;
+    return this.readMarks(score, plan, this.choices.marks(), { written, eased: this.session.eased() });
   });
 
   readonly spoken = computed(() => {

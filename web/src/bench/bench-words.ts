@@ -16,6 +16,7 @@ export const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
   positions: 'Positions: a bracket with the name over the notes it covers',
   moves: 'Moves: a sign where the hand moves',
   reaches: 'Reaches: a double arrow where the hand is stretched',
+  eased: 'Eased: what is let go, rolled, left out or held with the pedal',
   checkpoints: 'Checkpoints: a diamond where finger and key can be checked',
   'elbow-room': 'Elbow room: a line by the bar – full for no choice, dashed for some, dotted for much',
 };

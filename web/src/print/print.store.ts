@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import type { WritingLevel } from '@kettle-step/core';
+import { barName, cautionsOf, wordCaution, wordEasing, type WritingLevel } from '@kettle-step/core';
+import { nameOfBar, numberOfBar, pretty } from '../parts/words';
 import { fingeredNotes } from '../score/fingered-notes';
 import { createMarksReader } from '../score/score-marks';
 import { PieceSession } from '../session/piece-session';
@@ -21,16 +22,33 @@ export class PrintStore {
     return fingeredNotes(score, solved.plan, { locks, desk: { writing: this.writing() } });
   });
 
+  /** What is eased in the piece, and what in it asks the hands that play for care. */
+  readonly care = computed((): readonly string[] => {
+    const [score, written] = [this.session.score(), this.session.asWritten()];
+    if (!score || !written) return [];
+    const eased = this.session.eased().flatMap((easing) => {
+      const [words, note] = [wordEasing(written, easing), written.notes.find(({ id }) => id === easing.noteId)];
+      return words && note ? [`${nameOfBar(written, note.bar)}: ${pretty(words)}.`] : [];
+    });
+    const cautions = cautionsOf(score, this.session.settings().hands).map((caution) => {
+      const [first, last] = caution.bars.map((bar) => numberOfBar(score, bar));
+      return `${first === last ? barName(first!) : `Bars ${first} to ${last}`}: ${wordCaution(caution)}`;
+    });
+    return [...eased, ...cautions];
+  });
+
   private readonly readMarks = createMarksReader();
   readonly marks = computed(() => {
-    const [score, solved] = [this.session.score(), this.session.solved()];
-    if (this.session.state().kind !== 'ready' || !score || !solved) return undefined;
-    return this.readMarks(score, solved.plan, {
+    const [score, solved, written] = [this.session.score(), this.session.solved(), this.session.asWritten()];
+    if (this.session.state().kind !== 'ready' || !score || !solved || !written) return undefined;
+    const wanted = {
       positions: this.positions(),
       moves: this.moves(),
       reaches: false,
+      eased: true,
       checkpoints: false,
       'elbow-room': false,
-    });
+    };
+    return this.readMarks(score, solved.plan, wanted, { written, eased: this.session.eased() });
   });
 }

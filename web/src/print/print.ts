@@ -31,7 +31,7 @@ import { indexDrawing, paintFingers, showPages } from '../score/drawing';
 import { layOut } from '../score/layout';
 import { drawMarks } from '../score/marks-drawing';
 import { Fill } from '../paper/fill';
-import { layOnPages } from '../paper/lay-out';
+import { layOnPages, wordsBlock } from '../paper/lay-out';
 import { MUSIC_SIZES, musicWidthPx, type MusicSize, type Paper } from '../paper/pages';
 import { PaperChoice } from '../paper/paper-choice';
 import { fontRule, offer, pngFile, sizeOf, svgFile } from '../paper/picture';
@@ -98,7 +98,7 @@ export class Print {
 
   private readonly drawn = computed(() => {
     const [bench, notes, marks] = [this.bench()?.nativeElement, this.store.notes(), this.store.marks()];
-    return bench && notes && marks ? { bench, notes, marks } : undefined;
+    return bench && notes && marks ? { bench, notes, marks, care: this.store.care() } : undefined;
   });
 
   constructor() {
@@ -123,12 +123,14 @@ export class Print {
       .pipe(
         map(([{ systems, paper }, drawn]) => {
           if (!drawn) return [];
-          const { bench, notes, marks } = drawn;
+          const { bench, notes, marks, care } = drawn;
           showPages(bench, systems);
           const drawing = indexDrawing(bench);
           paintFingers(drawing, notes);
           drawMarks(layOut(bench, drawing), marks);
-          return layOnPages([...bench.querySelectorAll<HTMLElement>('.page')], paper);
+          const words = wordsBlock(care);
+          if (words) bench.append(words);
+          return layOnPages([...bench.querySelectorAll<HTMLElement>('.page, .words')], paper);
         }),
         takeUntilDestroyed(inject(DestroyRef)),
       )

@@ -2,7 +2,14 @@ import { Injectable, signal } from '@angular/core';
 import { keep, kept } from '../parts/kept';
 import type { MarkKind, Marks } from './score-marks';
 
-const ALL_MARKS: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
+const ALL_MARKS: Marks = {
+  positions: true,
+  moves: true,
+  reaches: true,
+  eased: true,
+  checkpoints: true,
+  'elbow-room': true,
+};
 
 const keptMarks = (): Marks => {
   const value = kept('marks');

@@ -3,7 +3,7 @@ import { drawMarks } from './marks-drawing';
 import type { ScoreMarks } from './score-marks';
 import { newShape } from './svg';
 
-const NOTHING: ScoreMarks = { brackets: [], moves: [], reaches: [], checkpoints: [], freedom: [] };
+const NOTHING: ScoreMarks = { brackets: [], moves: [], reaches: [], eased: [], checkpoints: [], freedom: [] };
 
 /** Two systems of two bars, with four notes in a row in each: a1 to a4, b1 to b4. */
 const layout = (): Layout => {

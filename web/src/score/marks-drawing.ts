@@ -145,6 +145,12 @@ const checkpointShapes: Shapes = (note, system, mark) => {
   ];
 };
 
+/** Words beside the note, on the side where its finger is not. */
+const easedShapes: Shapes = (note, _system, { side, label = '' }) => {
+  const y = side === 'right' ? note.bottom + TEXT * 1.05 : note.top - TEXT * 0.35;
+  return [textAt(note.left, y, label)];
+};
+
 const drawAtNotes = (
   marks: readonly NoteMark[],
   className: string,
@@ -220,6 +226,7 @@ export const drawMarks = (layout: Layout, marks: ScoreMarks): void => {
   const others = marks.moves.filter((move) => !onBrackets.has(move));
   drawAtNotes(others, 'move', moveShapes, layout, sheets);
   drawAtNotes(marks.reaches, 'reach', reachShapes, layout, sheets);
+  drawAtNotes(marks.eased, 'eased', easedShapes, layout, sheets);
   drawAtNotes(marks.checkpoints, 'checkpoint', checkpointShapes, layout, sheets);
   drawFreedom(marks, layout, sheets);
   sheets.draw(layout);

@@ -1,8 +1,15 @@
 import { testPiece } from '../../testing/piece';
 import { createMarksReader, type Marks } from './score-marks';
 
-const ALL: Marks = { positions: true, moves: true, reaches: true, checkpoints: true, 'elbow-room': true };
-const NONE: Marks = { positions: false, moves: false, reaches: false, checkpoints: false, 'elbow-room': false };
+const ALL: Marks = { positions: true, moves: true, reaches: true, eased: true, checkpoints: true, 'elbow-room': true };
+const NONE: Marks = {
+  positions: false,
+  moves: false,
+  reaches: false,
+  eased: false,
+  checkpoints: false,
+  'elbow-room': false,
+};
 
 const scoreMarks = createMarksReader();
 const { score, plan } = testPiece('( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | [C4 C5]/4');
@@ -36,6 +43,11 @@ describe('marks on the score', () => {
     expect(freedom.map(({ bar }) => bar)).toEqual([0, 1]);
     const free = testPiece('C4/1 R/1 E4 R/1');
     expect(scoreMarks(free.score, free.plan, ALL).freedom[0]?.freedom).toBe('much');
+  });
+
+  it('are a word at each note that is played otherwise than written', () => {
+    const { eased } = scoreMarks(score, plan, ALL, { written: score, eased: [{ kind: 'leave-out', noteId: 'n9' }] });
+    expect(eased).toEqual([{ side: 'right', noteId: 'n9', label: 'leave out', words: 'C4 is left out' }]);
   });
 
   it('can each be hidden', () => {

@@ -1,7 +1,10 @@
 import { byBar } from '@kettle-step/contract';
 import {
+  EASING_MARKS,
   MOVE_WORDS,
   SIDES,
+  wordEasing,
+  type Easing,
   type HandPlan,
   type MoveKind,
   type PianoPlan,
@@ -11,7 +14,7 @@ import {
 import { HAND_WORDS, pretty } from '../parts/words';
 
 /** Kinds of marks that one may like to see or not. */
-export const MARK_KINDS = ['positions', 'moves', 'reaches', 'checkpoints', 'elbow-room'] as const;
+export const MARK_KINDS = ['positions', 'moves', 'reaches', 'eased', 'checkpoints', 'elbow-room'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 export type Marks = Readonly<Record<MarkKind, boolean>>;
 
@@ -20,6 +23,8 @@ export interface ScoreMarks {
   readonly brackets: readonly Bracket[];
   readonly moves: readonly NoteMark[];
   readonly reaches: readonly NoteMark[];
+  /** What is played otherwise than written. */
+  readonly eased: readonly NoteMark[];
   readonly checkpoints: readonly NoteMark[];
   readonly freedom: readonly BarFreedom[];
 }
@@ -38,6 +43,8 @@ export interface NoteMark {
   readonly noteId: string;
   readonly words: string;
   readonly kind?: MoveKind;
+  /** Written at the note. */
+  readonly label?: string;
 }
 
 /** How free the choice of fingers is in a bar: nowhere, at some notes, or at most. */
@@ -78,7 +85,18 @@ const CHECKED: ReadonlySet<MoveKind> = new Set([
   'shift',
 ]);
 
-const marksOf = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
+/** Marks of what is played otherwise than written; the score is the written one, in which every note stands. */
+const easedMarks = (written: Score, eased: readonly Easing[]): readonly NoteMark[] => {
+  const sides = new Map(written.notes.map(({ id, side }) => [id, side]));
+  return eased.flatMap((easing) => {
+    const [side, words] = [sides.get(easing.noteId), wordEasing(written, easing)];
+    return side && words
+      ? [{ side, noteId: easing.noteId, words: pretty(words), label: EASING_MARKS[easing.kind] }]
+      : [];
+  });
+};
+
+const marksOf = (score: Score, plan: PianoPlan, side: Side): Omit<ScoreMarks, 'eased'> => {
   const hand = plan.hands[side];
   const atMoment = new Map(
     score.notes.filter((note) => note.side === side).map((note) => [note.onsetTicks, note.id] as const),
@@ -114,25 +132,33 @@ const marksOf = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
 };
 
 /** Gives the marks that one likes to see of both hands. */
-export type MarksReader = (score: Score, plan: PianoPlan, wanted: Marks) => ScoreMarks;
+export type MarksReader = (
+  score: Score,
+  plan: PianoPlan,
+  wanted: Marks,
+  /** The music as it is written, and what of it is eased. */
+  easing?: { readonly written: Score; readonly eased: readonly Easing[] },
+) => ScoreMarks;
 
 /** A reader of its own for each view: mostly one hand changes, and the marks of the other stand as they were. */
 export const createMarksReader = (): MarksReader => {
-  const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: ScoreMarks }>();
-  const marksOfHand = (score: Score, plan: PianoPlan, side: Side): ScoreMarks => {
+  const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: Omit<ScoreMarks, 'eased'> }>();
+  const marksOfHand = (score: Score, plan: PianoPlan, side: Side): Omit<ScoreMarks, 'eased'> => {
     const before = known.get(plan.hands[side]);
     if (before?.score === score) return before.marks;
     const marks = marksOf(score, plan, side);
     known.set(plan.hands[side], { score, marks });
     return marks;
   };
-  return (score, plan, wanted) => {
+  return (score, plan, wanted, { written, eased } = { written: score, eased: [] }) => {
     const all = SIDES.map((side) => marksOfHand(score, plan, side));
-    const when = <T>(on: boolean, of: (marks: ScoreMarks) => readonly T[]): readonly T[] => (on ? all.flatMap(of) : []);
+    const when = <T>(on: boolean, of: (marks: Omit<ScoreMarks, 'eased'>) => readonly T[]): readonly T[] =>
+      on ? all.flatMap(of) : [];
     return {
       brackets: when(wanted.positions, ({ brackets }) => brackets),
       moves: when(wanted.moves, ({ moves }) => moves),
       reaches: when(wanted.reaches, ({ reaches }) => reaches),
+      eased: wanted.eased ? easedMarks(written, eased) : [],
       checkpoints: when(wanted.checkpoints, ({ checkpoints }) => checkpoints),
       freedom: when(wanted['elbow-room'], ({ freedom }) => freedom),
     };

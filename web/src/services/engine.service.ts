@@ -45,9 +45,9 @@ export class Refusal extends Error {
   override readonly name = 'Refusal';
 }
 
-const wire = ({ locks, desk: { settings, apart, given } }: Given) => ({
+const wire = ({ locks, desk: { settings, apart, given, eased } }: Given) => ({
   locks: [...locks],
-  desk: { settings, apart, given },
+  desk: { settings, apart, given, eased },
 });
 
 type AnswerOf<Kind extends EngineAnswer['kind']> = Extract<EngineAnswer, { readonly kind: Kind }>;
@@ -132,6 +132,11 @@ export class EngineService implements OnDestroy {
       only('compared'),
       map(({ comparison }) => comparison),
     );
+  }
+
+  /** Where the open piece asks these hands too much, what can be done, and what asks for care. */
+  strains(given: Given): Observable<Pick<AnswerOf<'strains'>, 'strains' | 'cautions'>> {
+    return this.unwatched({ kind: 'strains', ...wire(given) }).pipe(only('strains'));
   }
 
   /** In which bars a rule that is settled otherwise than usual decided. */

@@ -2,6 +2,7 @@ import { locksOf, type Desk, type Piece } from '@kettle-step/contract';
 import {
   certaintyOf,
   printedLocks,
+  type Easing,
   type Finger,
   type Locks,
   type Margin,
@@ -9,6 +10,7 @@ import {
   type PianoPlan,
   type Score,
   type Side,
+  type WayOut,
 } from '@kettle-step/core';
 
 /** All that the teacher has decided about a piece. Every change makes a new record, so each can be taken back. */
@@ -154,6 +156,31 @@ export const giveAway = (decisions: Decisions, note: Note): Decisions => {
   const changed = others.length < given.length ? others : [...others, { noteId: note.id, side }];
   return withDesk(freeFinger(decisions, note.id), { given: changed });
 };
+
+/** Takes a way out of what the hand does not reach. */
+export const ease = (
+  decisions: Decisions,
+  { easings, give }: Pick<WayOut, 'easings' | 'give'>,
+  to: Side,
+): Decisions => {
+  const { eased, given } = decisions.desk;
+  const isNew = (easing: Easing): boolean =>
+    !eased.some(({ kind, noteId }) => kind === easing.kind && noteId === easing.noteId);
+  const gone = new Set([...give, ...easings.flatMap((one) => (one.kind === 'leave-out' ? [one.noteId] : []))]);
+  const locks = new Map([...decisions.locks].filter(([id]) => !gone.has(id)));
+  const gifts = given.filter(({ noteId }) => !give.includes(noteId));
+  return withDesk(
+    { ...decisions, locks },
+    {
+      eased: [...eased, ...easings.filter(isNew)],
+      given: [...gifts, ...give.map((noteId) => ({ noteId, side: to }))],
+    },
+  );
+};
+
+/** Plays a note as it is written again. */
+export const uneased = (decisions: Decisions, { kind, noteId }: Easing): Decisions =>
+  withDesk(decisions, { eased: decisions.desk.eased.filter((one) => one.kind !== kind || one.noteId !== noteId) });
 
 export const isApart = ({ desk }: Decisions, place: Place): boolean => desk.apart.some((one) => isAt(one, place));
 

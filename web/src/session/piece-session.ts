@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { givenNotesOf, NEW_DESK, NOTHING_STANDS, settingsFor, type Piece, type Standing } from '@kettle-step/contract';
-import { withHands, type PianoPlan, type Score } from '@kettle-step/core';
+import { playedOf, NEW_DESK, NOTHING_STANDS, settingsFor, type Piece, type Standing } from '@kettle-step/contract';
+import { type PianoPlan, type Score } from '@kettle-step/core';
 import { catchError, EMPTY, map, of, Subject, switchMap, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { EngineService, type Given } from '../services/engine.service';
@@ -60,7 +60,7 @@ export class PieceSession {
   readonly piece = signal<Piece | undefined>(undefined);
   /** The music as it now stands. */
   readonly document = signal('');
-  /** The piece as it is written; notes given to the other hand are in `score`. */
+  /** The piece as it is written; what is given to the other hand or eased is in `score`. */
   readonly asWritten = signal<Score | undefined>(undefined);
   readonly engravable = signal<string | undefined>(undefined);
   readonly decisions = signal<Decisions>({ locks: new Map(), desk: NEW_DESK });
@@ -75,9 +75,10 @@ export class PieceSession {
   /** The hands and rules that hold for the piece as it is now decided. */
   readonly settings = computed(() => settingsFor(this.standing(), this.decisions().desk));
   private readonly given = computed(() => this.decisions().desk.given);
+  readonly eased = computed(() => this.decisions().desk.eased);
   readonly score = computed(() => {
     const score = this.asWritten();
-    return score && withHands(score, givenNotesOf({ given: this.given() }));
+    return score && playedOf(score, { given: this.given(), eased: this.eased() });
   });
 
   constructor() {
@@ -125,8 +126,8 @@ export class PieceSession {
 
   /** What a fingering of the piece is worked out from, for these decisions. */
   givenFor({ locks, desk }: Decisions): Given {
-    const { apart, given } = desk;
-    return { locks, desk: { settings: settingsFor(this.standing(), desk), apart, given } };
+    const { apart, given, eased } = desk;
+    return { locks, desk: { settings: settingsFor(this.standing(), desk), apart, given, eased } };
   }
 
   /** Works the open piece out anew where the house rules, or its student, have changed since. */

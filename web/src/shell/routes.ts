@@ -36,6 +36,11 @@ export const routes: Routes = [
     loadComponent: () => import('../scales/booklet/booklet').then((place) => place.Booklet),
   },
   {
+    path: 'reach',
+    title: 'Reach · Kettle Step',
+    loadComponent: () => import('../reach/reach').then((place) => place.Reach),
+  },
+  {
     path: 'rules',
     title: 'House rules · Kettle Step',
     loadComponent: () => import('../rules/rules').then((place) => place.Rules),

@@ -1,13 +1,10 @@
 import { TestBed } from '@angular/core/testing';
 import { LEVELS, rulesAtLevel, type NewMeasure, type RulesFile, type Student } from '@kettle-step/contract';
-import { chordWays, createPlanner, handOfSpan, bothHands, type Hand, type Side } from '@kettle-step/core';
+import { handOfSpan } from '@kettle-step/core';
 import { of, throwError } from 'rxjs';
-import { EngineService } from '../services/engine.service';
 import { StudentsService } from '../services/students.service';
-import { ChordTry } from './chord-try';
 import { MeasureForm } from './measure-form';
 import { MovesTaught, useOf, withUse } from './moves-taught';
-import { ReachTable } from './reach-table';
 import { StudentsStore } from './students.store';
 
 const PIP: Student = {
@@ -177,41 +174,5 @@ describe('measuring', () => {
     form.keep();
     expect(form.problem()).toBe('The right hand needs the span from thumb to fifth finger as well.');
     expect([kept, form.valueOf('right', '2-5').figure]).toEqual([[], '110']);
-  });
-});
-
-describe('what a hand reaches', () => {
-  it('stands in a table, left hand at the left', () => {
-    const fixture = TestBed.createComponent(ReachTable);
-    fixture.componentRef.setInput('hands', { right: handOfSpan(152), left: handOfSpan(212) });
-    fixture.detectChanges();
-    const row = (fixture.nativeElement as HTMLElement).querySelectorAll('tbody tr')[3] as HTMLElement;
-    expect(textOf(row)).toBe('1-5 octave, ninth just · 197 mm fifth, sixth just · 137 mm');
-  });
-
-  it('is tried with any chord: the ways to take it, and why the others are out', () => {
-    const engine = {
-      chordWays: (hand: Hand, side: Side, midis: readonly number[]) =>
-        of(chordWays(createPlanner(bothHands(hand)), hand, side, midis)),
-    };
-    TestBed.configureTestingModule({ providers: [{ provide: EngineService, useValue: engine }] });
-    const fixture = TestBed.createComponent(ChordTry);
-    fixture.componentRef.setInput('hands', bothHands(handOfSpan(152)));
-    const look = (): string => {
-      fixture.detectChanges();
-      TestBed.tick();
-      fixture.detectChanges();
-      return textOf(fixture.nativeElement as HTMLElement);
-    };
-    expect(look()).toContain('No fingering of this hand takes these keys together');
-    expect(look()).toContain('1-5 would open to 165 mm, this hand reaches 137');
-    fixture.componentInstance.written.set('C4 E4 G4');
-    expect(look()).toContain('1-3-5 easy');
-    fixture.componentInstance.press(67);
-    expect(fixture.componentInstance.written()).toBe('C4 E4');
-    fixture.componentInstance.press(70);
-    expect(fixture.componentInstance.written()).toBe('C4 E4 A#4');
-    fixture.componentInstance.written.set('C4 H4');
-    expect(look()).toContain('“H4” is not a key');
   });
 });

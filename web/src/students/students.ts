@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink, RouterLinkActive } from '@angular/router';
 import type { LeavingPieces } from '@kettle-step/contract';
+import { pairSpans, type Hand } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -9,11 +10,9 @@ import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { dayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { SmallRibbon } from '../parts/small-ribbon';
-import { ChordTry } from './chord-try';
 import { HandHistory } from './hand-history';
 import { MeasureForm } from './measure-form';
 import { MovesTaught } from './moves-taught';
-import { ReachTable } from './reach-table';
 import { Suits } from './suits';
 import { StudentsStore } from './students.store';
 
@@ -21,7 +20,6 @@ import { StudentsStore } from './students.store';
 @Component({
   selector: 'ks-students',
   imports: [
-    ChordTry,
     FormsModule,
     HandHistory,
     MeasureForm,
@@ -31,7 +29,6 @@ import { StudentsStore } from './students.store';
     NzInputModule,
     NzPopconfirmModule,
     PlaceHead,
-    ReachTable,
     RouterLink,
     RouterLinkActive,
     SmallRibbon,
@@ -72,6 +69,12 @@ export class Students {
 
   day(kept: string): string {
     return dayInWords(new Date(`${kept}T12:00:00`));
+  }
+
+  /** @example 'seventh easily, octave just' */
+  spanWords(hand: Hand): string {
+    const whole = pairSpans(hand).find(({ pair }) => pair === '1-5')!;
+    return whole.easily === whole.just ? whole.just : `${whole.easily} easily, ${whole.just} just`;
   }
 
   round(mm: number): number {

@@ -2,6 +2,7 @@ import {
   alignScores,
   andThen,
   bothHands,
+  cautionsOf,
   chordWays,
   correctMusic,
   createPlanner,
@@ -12,6 +13,7 @@ import {
   readScore,
   rulesActedInSteps,
   serializeMusicXml,
+  strainsOf,
   writePlaceholders,
   type Score,
   type Settled,
@@ -88,6 +90,13 @@ const finger = async (
       const { side, bars, count } = asked;
       const wanted = { ...settled, side, bars, count, different: true, freed: true };
       return { kind: 'alternatives', request, alternatives: planner.alternatives(played, wanted) };
+    }
+    case 'strains': {
+      const found = await walk(planner.planInSteps(played, { ...settled, alternatives: 0 }));
+      if (!found) return undefined;
+      const { hands } = desk.settings;
+      const strains = strainsOf(played, found.value, hands);
+      return { kind: 'strains', request, strains, cautions: cautionsOf(played, hands) };
     }
     case 'rules-acted': {
       const { hands, rules } = desk.settings;

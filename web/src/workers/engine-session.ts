@@ -1,13 +1,5 @@
-import {
-  createPlanner,
-  withHands,
-  type HandPlan,
-  type PianoPlan,
-  type Planner,
-  type Score,
-  type Side,
-} from '@kettle-step/core';
-import { completeRules, givenNotesOf, type FingeringDesk, type SentPlan, type Settings } from '@kettle-step/contract';
+import { createPlanner, type HandPlan, type PianoPlan, type Planner, type Score, type Side } from '@kettle-step/core';
+import { completeRules, playedOf, type FingeringDesk, type SentPlan, type Settings } from '@kettle-step/contract';
 
 /** The piece that is open in the worker, with what is remembered of it from one request to the next. */
 export class EngineSession {
@@ -25,11 +17,11 @@ export class EngineSession {
     return this.planner.planner;
   }
 
-  /** The piece with its notes in the hands they are given to: the same record as long as they stay there. */
-  scoreFor({ given }: Pick<FingeringDesk, 'given'>, of: Score): Score {
-    const hands = JSON.stringify(given);
+  /** The piece as it is played: the same record as long as nothing else is given away or eased. */
+  scoreFor({ given, eased }: Pick<FingeringDesk, 'given' | 'eased'>, of: Score): Score {
+    const hands = JSON.stringify([given, eased]);
     if (this.handed?.of !== of || this.handed.hands !== hands)
-      this.handed = { of, hands, score: withHands(of, givenNotesOf({ given })) };
+      this.handed = { of, hands, score: playedOf(of, { given, eased }) };
     return this.handed.score;
   }
 

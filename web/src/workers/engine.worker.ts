@@ -13,6 +13,11 @@ const engine = createEngine(surroundings);
 
 const trial = createEngine({ ...surroundings, post: () => undefined });
 trial.ask({ kind: 'open', request: 1, document: TRIAL });
-trial.ask({ kind: 'plan', request: 2, locks: [], desk: { settings: DEFAULT_SETTINGS, apart: [], given: [] } });
+trial.ask({
+  kind: 'plan',
+  request: 2,
+  locks: [],
+  desk: { settings: DEFAULT_SETTINGS, apart: [], given: [], eased: [] },
+});
 
 addEventListener('message', ({ data }: MessageEvent<unknown>) => engine.ask(engineRequestSchema.parse(data)));

@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { midiOf, parsePitch, pitchName, pitchOf, type ChordWay, type Hands, type Side } from '@kettle-step/core';
+import {
+  midiOf,
+  parsePitch,
+  pitchName,
+  pitchOf,
+  VERDICT_WORDS,
+  type ChordWay,
+  type Hands,
+  type Side,
+} from '@kettle-step/core';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { of, switchMap } from 'rxjs';
 import { drawnKeys, keyboardWidthMm } from '../parts/drawn-keys';
@@ -11,13 +20,6 @@ import { EngineService } from '../services/engine.service';
 const LENGTH_MM = 100;
 const [LOWEST, HIGHEST] = [36, 84];
 const MOST_KEYS = 5;
-
-const VERDICT_WORDS = {
-  easy: 'easy',
-  stretched: 'stretched',
-  limit: 'at the limit',
-  'out-of-reach': 'out of reach',
-} as const;
 
 /** Any chord under one hand: chosen on a keyboard or written, with every way to take it and why the others are out. */
 @Component({
