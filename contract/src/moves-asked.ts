@@ -1,4 +1,4 @@
-import { MOVE_KINDS, type MoveKind } from '@kettle-step/core';
+import { barsInWords, MOVE_KINDS, MOVE_WORDS, type MoveKind } from '@kettle-step/core';
 import { z } from 'zod';
 import type { RulesFile } from './rules';
 
@@ -10,6 +10,25 @@ export const askedMoveSchema = z.object({
   bars: z.array(z.number().int()),
 });
 export type AskedMove = z.infer<typeof askedMoveSchema>;
+
+/** So many bars of a move are named where the list is short. */
+const MOST_BARS = 4;
+
+/** @example wordAsked({ kind: 'thumb-under', bars: [5, 9] }) // => 'thumb under (bars 5 and 9)' */
+export const wordAsked = ({ kind, bars }: AskedMove, most = MOST_BARS): string => {
+  const named =
+    bars.length <= most ? barsInWords(bars) : `${barsInWords(bars.slice(0, 1))} and ${bars.length - 1} more`;
+  return `${MOVE_WORDS[kind]} (${named})`;
+};
+
+/** The moves that a plan asks for, by the cells of its ribbon. */
+export const movesAsked = (
+  cells: readonly { readonly number: number; readonly moves: readonly MoveKind[] }[],
+): readonly AskedMove[] =>
+  MOVE_KINDS.flatMap((kind) => {
+    const bars = [...new Set(cells.filter(({ moves }) => moves.includes(kind)).map(({ number }) => number))];
+    return bars.length === 0 ? [] : [{ kind, bars: bars.sort((a, b) => a - b) }];
+  });
 
 export const askingPieceSchema = z.object({
   id: z.string(),

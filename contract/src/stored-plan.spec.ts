@@ -1,4 +1,4 @@
-import { createPlanner, DEFAULT_HANDS, type Finger, type Score } from '@kettle-step/core';
+import { bothHands, createPlanner, DEFAULT_HANDS, handOfSpan, type Finger, type Score } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import { storedFingerSchema } from './piece';
 import { ribbonCellSchema } from './ribbon';
@@ -32,6 +32,23 @@ describe('what is stored of a plan', () => {
 
   it('gives the teacher’s fingers back as locks', () => {
     expect([...locksOf(stored)]).toEqual([['n4', 4]]);
+  });
+
+  it('keeps what the teacher set where this hand cannot take it', () => {
+    const octave = line('[C4 C5]/4');
+    const settled = new Map<string, Finger>([
+      ['n1', 1],
+      ['n2', 5],
+    ]);
+    const small = createPlanner(bothHands(handOfSpan(150))).plan(octave, { locks: settled, alternatives: 0 });
+    expect(small.warnings.length).toBeGreaterThan(0);
+    const narrow = new Map<string, Finger>([
+      ['n1', 4],
+      ['n2', 5],
+    ]);
+    const refused = planOf(octave, narrow);
+    expect(refused.warnings.map(({ kind }) => kind)).toContain('finger-refused');
+    expect([...locksOf(storedFingers(octave, refused, narrow))]).toEqual([...narrow]);
   });
 
   it('is written out as it stands', () => {

@@ -21,13 +21,18 @@ export const locksOf = (fingers: readonly StoredFinger[]): Locks =>
 const printedOn = (score: Score): ReadonlyMap<string, number | undefined> =>
   new Map(score.notes.map((note) => [note.id, note.printed.find((printed) => !printed.alternate)?.finger]));
 
-/** The fingers of a plan with who decided on each. */
+/**
+ * The fingers of a plan with who decided on each. A finger the teacher set stays, also where this hand cannot take it: the plan
+ * warns of that, and another hand may.
+ */
 export const storedFingers = (score: Score, plan: PianoPlan, locks: Locks): StoredFinger[] => {
   const printed = printedOn(score);
   return SIDES.flatMap((side) => plan.hands[side].notes).flatMap(({ id, finger, substitute }): StoredFinger[] => {
+    const lock = locks.get(id);
+    if (lock !== undefined)
+      return [{ noteId: id, finger: lock, substitute: lock === finger ? substitute : null, decidedBy: 'teacher' }];
     if (finger === null) return [];
-    const decidedBy = locks.get(id) === finger ? 'teacher' : printed.get(id) === finger ? 'printed' : 'suggested';
-    return [{ noteId: id, finger, substitute, decidedBy }];
+    return [{ noteId: id, finger, substitute, decidedBy: printed.get(id) === finger ? 'printed' : 'suggested' }];
   });
 };
 

@@ -40,7 +40,13 @@ export const testPiece = (
     notes: new Map(
       score.notes.map((note) => [
         note.id,
-        { note, planned: planned.get(note.id)!, decidedBy: decided.get(note.id) ?? 'suggested', written: true },
+        {
+          note,
+          planned: planned.get(note.id)!,
+          decidedBy: decided.get(note.id) ?? 'suggested',
+          refused: false,
+          written: true,
+        },
       ]),
     ),
     stored: {

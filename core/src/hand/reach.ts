@@ -38,6 +38,21 @@ export const pairLimitMm = (hand: Hand, a: Finger, b: Finger): number => {
   return (MAX_PRACTICAL_SEMITONES[pair] / MAX_PRACTICAL_SEMITONES[isThumbs ? '1-5' : '2-5']) * usable;
 };
 
+/**
+ * Widest practical spans in semitones with the fingers in the other order, the higher-numbered one nearer the thumb's side: how far the
+ * thumb passes under. The same table; pairs without the thumb do not cross.
+ */
+const CROSSED_SEMITONES: Readonly<Partial<Record<FingerPair, number>>> = { '1-2': 5, '1-3': 4, '1-4': 3, '1-5': 1 };
+
+/**
+ * How far this hand's thumb passes under a finger, or a finger over the thumb, mm between key centres: the published figure of an adult
+ * hand, scaled like the spread of the pair; 0 for fingers that do not cross.
+ */
+export const crossedLimitMm = (hand: Hand, a: Finger, b: Finger): number => {
+  const semitones = CROSSED_SEMITONES[pairOf(a, b)] ?? 0;
+  return (semitones / MAX_PRACTICAL_SEMITONES['1-5']) * (hand.span15Mm - STRIKE_MARGIN_MM);
+};
+
 export const REACH_VERDICTS = ['easy', 'stretched', 'limit', 'out-of-reach'] as const;
 export type ReachVerdict = (typeof REACH_VERDICTS)[number];
 

@@ -2,7 +2,7 @@ import { WHITE_KEY_PITCH_MM } from '../keyboard/geometry';
 import { STEPS } from '../keyboard/pitch';
 import { fail, ok, type Result } from '../result';
 import { FINGER_PAIRS, fingersOfPair, type FingerPair, type Hand } from './hand';
-import { easyLimitMm, pairLimitMm, spanOfReach } from './reach';
+import { crossedLimitMm, easyLimitMm, pairLimitMm, spanOfReach } from './reach';
 
 /** What the pairs of fingers of a hand span, in millimetres and in keys. */
 
@@ -37,12 +37,15 @@ export interface PairSpan {
   readonly easily: string;
   readonly just: string;
   readonly isMeasured: boolean;
+  /** How far the two cross, in keys and mm; null for fingers that do not. */
+  readonly crossed: { readonly mm: number; readonly keys: string } | null;
 }
 
 /** What each pair of fingers of a hand spans. */
 export const pairSpans = (hand: Hand): readonly PairSpan[] =>
   FINGER_PAIRS.map((pair) => {
     const limitMm = pairLimitMm(hand, ...fingersOfPair(pair));
+    const crossedMm = crossedLimitMm(hand, ...fingersOfPair(pair));
     const easyMm = easyLimitMm(limitMm);
     return {
       pair,
@@ -51,6 +54,7 @@ export const pairSpans = (hand: Hand): readonly PairSpan[] =>
       easily: intervalWithin(easyMm),
       just: intervalWithin(limitMm),
       isMeasured: pair === '1-5' || pair === '2-5' || hand.pairsMm?.[pair] !== undefined,
+      crossed: crossedMm >= WHITE_KEY_PITCH_MM ? { mm: crossedMm, keys: intervalWithin(crossedMm) } : null,
     };
   });
 

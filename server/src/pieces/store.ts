@@ -84,20 +84,35 @@ interface Row {
   readonly student: { readonly name: string; readonly rules: unknown } | null;
 }
 
-/** Summaries of rows under these house rules: which moves have been taught follows from them, the student and the piece. */
-const summaries =
-  (house: RulesFile) =>
-  ({ pieces: { createdAt: _, rightLane: right, leftLane: left, ownRules, ...row }, student }: Row): PieceSummary => {
+/** The level at which a piece is worked out: what follows from house rules, student and piece. Most pieces share a few. */
+const levels = (house: RulesFile) => {
+  const known = new Map<string, string | null>();
+  return (student: Row['student'], ownRules: unknown): string | null => {
+    const name = JSON.stringify([student?.rules ?? null, ownRules]);
+    const before = known.get(name);
+    if (before !== undefined) return before;
     const standing = { house, student: student && { hands: null, rules: rulesFileSchema.parse(student.rules) } };
     const { rules } = settingsFor(standing, { hands: null, rules: rulesFileSchema.parse(ownRules) });
-    return {
-      ...row,
-      student: student?.name ?? '',
-      studentId: student && row.studentId,
-      level: levelOf(rules)?.id ?? null,
-      lanes: { right, left },
-    };
+    const level = levelOf(rules)?.id ?? null;
+    known.set(name, level);
+    return level;
   };
+};
+
+/** Summaries of rows under these house rules. */
+const summaries = (house: RulesFile) => {
+  const levelFor = levels(house);
+  return ({
+    pieces: { createdAt: _, rightLane: right, leftLane: left, ownRules, ...row },
+    student,
+  }: Row): PieceSummary => ({
+    ...row,
+    student: student?.name ?? '',
+    studentId: student && row.studentId,
+    level: levelFor(student, ownRules),
+    lanes: { right, left },
+  });
+};
 
 const STUDENT = { name: students.name, rules: students.rules };
 

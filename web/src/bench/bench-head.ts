@@ -36,7 +36,12 @@ export class BenchHead {
   private readonly pieces = inject(PiecesService);
   readonly commands = inject(BenchCommands);
   readonly view = inject(BenchView);
-  readonly moreLooks = [this.commands.look.marks, this.commands.look.versions, this.commands.look.help];
+  readonly moreLooks = [
+    this.commands.look.effort,
+    this.commands.look.marks,
+    this.commands.look.versions,
+    this.commands.look.help,
+  ];
   readonly handViews = ['both', 'right', 'left'] as const;
 
   readonly piece = computed(() => (this.session.state().kind === 'ready' ? this.session.piece() : undefined));

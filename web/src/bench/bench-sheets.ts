@@ -12,6 +12,7 @@ import { Actions } from './actions';
 import { BenchCommands } from './bench-commands';
 import { BenchView } from './bench-view';
 import { MARK_WORDS, SHEET_TITLES } from './bench-words';
+import { AsksFor } from './asks-for';
 import { Follows } from './follows';
 import { HandAndLevel } from './hand-and-level';
 import { Versions } from './versions';
@@ -19,7 +20,17 @@ import { Versions } from './versions';
 /** What lies over the desk while it is wanted: hand and level, versions, marks, keys. */
 @Component({
   selector: 'ks-bench-sheets',
-  imports: [Follows, FormsModule, HandAndLevel, KeysSheet, NzCheckboxModule, NzDrawerModule, RouterLink, Versions],
+  imports: [
+    AsksFor,
+    Follows,
+    FormsModule,
+    HandAndLevel,
+    KeysSheet,
+    NzCheckboxModule,
+    NzDrawerModule,
+    RouterLink,
+    Versions,
+  ],
   template: `<nz-drawer
     [nzVisible]="view.sheet() !== undefined"
     [nzTitle]="title"
@@ -37,6 +48,7 @@ import { Versions } from './versions';
         <div role="dialog" aria-modal="true" [attr.aria-label]="titles[open]">
           @switch (open) {
             @case ('level') {
+              <ks-asks-for />
               <ks-follows />
               <p>
                 <a routerLink="/rules" [queryParams]="{ piece: 'open' }">House rules for this piece</a>

@@ -88,6 +88,7 @@ export class Bench {
     alike: this.actions.place().alike,
     apart: this.session.decisions().desk.apart,
     differing: this.plans.differences(),
+    refused: this.progress.refused(),
   }));
   private readonly lateRibbon = afterPaint(this.ribbonNow);
   readonly ribbon = computed(() => this.lateRibbon() ?? this.ribbonNow());

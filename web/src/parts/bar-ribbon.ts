@@ -8,7 +8,7 @@ interface ShownCell {
   readonly state: RibbonCell['state'];
   readonly moves: number;
   /** Has the same music as the chosen bar of this hand, or is meant to differ from its likes. */
-  readonly sign: '=' | '≠' | '';
+  readonly sign: '!' | '=' | '≠' | '';
   /** Another fingering than in the general plan. */
   readonly differs: boolean;
   /** Height of the inner bar, percent. */
@@ -22,7 +22,12 @@ interface BarOfHand {
   readonly side: Side;
 }
 
-const SIGN_WORDS = { '=': ', the same music as the chosen bar', '≠': ', goes its own way', '': '' } as const;
+const SIGN_WORDS = {
+  '!': ', the hand cannot take what is settled here',
+  '=': ', the same music as the chosen bar',
+  '≠': ', goes its own way',
+  '': '',
+} as const;
 
 interface Lane {
   readonly side: Side;
@@ -64,6 +69,8 @@ export class BarRibbon {
   readonly alike = input<readonly BarOfHand[]>([]);
   /** Bars that go their own way although others have the same music. */
   readonly apart = input<readonly BarOfHand[]>([]);
+  /** Bars of which the hand cannot take a finger that is settled. */
+  readonly refused = input<readonly BarOfHand[]>([]);
   /** Bars in which a student's own plan differs from the general one. */
   readonly differing = input<readonly BarOfHand[]>([]);
   readonly chooseBar = output<BarOfHand>();
@@ -96,7 +103,7 @@ export class BarRibbon {
   private shown({ bar, number, side, state, effort, moves }: RibbonCell): ShownCell {
     const words = moves.map((kind) => MOVE_WORDS[kind]).join(', ');
     const isAmong = (bars: readonly BarOfHand[]): boolean => bars.some((one) => one.bar === bar && one.side === side);
-    const sign = isAmong(this.apart()) ? '≠' : isAmong(this.alike()) ? '=' : '';
+    const sign = isAmong(this.refused()) ? '!' : isAmong(this.apart()) ? '≠' : isAmong(this.alike()) ? '=' : '';
     return {
       bar,
       state,

@@ -27,6 +27,9 @@ import { FINGER_PAIRS, pairSpans, SIDES, type Hands } from '@kettle-step/core';
                 </svg>
                 {{ span.easily === span.just ? span.just : span.easily + ', ' + span.just + ' just' }} ·
                 {{ span.isMeasured ? '' : 'about ' }}{{ round(span.limitMm) }} mm
+                @if (span.crossed; as crossed) {
+                  <span class="soft">· crossed {{ crossed.keys }}, {{ round(crossed.mm) }} mm</span>
+                }
               </td>
             }
           </tr>
@@ -34,7 +37,8 @@ import { FINGER_PAIRS, pairSpans, SIDES, type Hands } from '@kettle-step/core';
       </tbody>
     </table>
     <p class="soft">
-      Widest keys it takes easily, and just. “About”: not measured, but scaled from a published table of an adult hand.
+      Widest keys it takes easily, and just; crossed: the thumb passing under the finger, or the finger over it.
+      “About”: not measured, but scaled from a published table of an adult hand.
     </p>`,
   styleUrl: './reach-table.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -95,7 +95,8 @@ const drawMark = (group: SVGGElement, text: SVGTextElement, { decidedBy }: Finge
 
 const paintOne = (group: SVGGElement, fingered: FingeredNote): void => {
   const { finger, substitute } = fingered.planned;
-  const figure = finger === null ? '–' : substitute === null ? String(finger) : `${finger}-${substitute}`;
+  const own = finger === null ? '–' : substitute === null ? String(finger) : `${finger}-${substitute}`;
+  const figure = fingered.refused ? `${own}✕` : own;
   const look = `${figure} ${fingered.decidedBy}${fingered.written ? '' : ' unwritten'}`;
   if (group.dataset['look'] === look) return;
   group.dataset['look'] = look;
@@ -107,11 +108,19 @@ const paintOne = (group: SVGGElement, fingered: FingeredNote): void => {
   drawMark(group, text, fingered, figure.length);
 };
 
+/** How a note looks that is not played. */
+const LEFT_OUT = 'left out';
+
 /** Writes the figures of a plan into the drawing; only those that changed are touched. */
 export const paintFingers = (drawing: Drawing, notes: ReadonlyMap<string, FingeredNote>): void => {
   for (const [id, group] of drawing.fingers) {
     const fingered = notes.get(id);
     if (fingered) paintOne(group, fingered);
+    // A note that is left out has no finger.
+    else if (group.dataset['look'] !== LEFT_OUT) {
+      group.dataset['look'] = LEFT_OUT;
+      group.setAttribute('class', 'fing unwritten');
+    }
   }
 };
 

@@ -6,6 +6,8 @@ export interface FingeredNote {
   readonly note: Note;
   readonly planned: PlannedNote;
   readonly decidedBy: StoredFinger['decidedBy'];
+  /** The teacher set this finger, and the hand cannot take it here. */
+  readonly refused: boolean;
   /** Whether its number is written at the level the teacher chose. */
   readonly written: boolean;
 }
@@ -23,8 +25,10 @@ export const fingeredNotes = (
     score.notes.flatMap((note) => {
       const found = planned.get(note.id);
       if (!found) return [];
-      const decidedBy = decided.get(note.id) ?? 'suggested';
-      return [[note.id, { note, planned: found, decidedBy, written: written.has(note.id) }] as const];
+      const [decidedBy, lock] = [decided.get(note.id) ?? 'suggested', locks.get(note.id)];
+      const refused = lock !== undefined && lock !== found.finger;
+      const shown = refused ? { ...found, finger: lock, substitute: null } : found;
+      return [[note.id, { note, planned: shown, decidedBy, refused, written: written.has(note.id) }] as const];
     }),
   );
 };

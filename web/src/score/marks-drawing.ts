@@ -145,10 +145,20 @@ const checkpointShapes: Shapes = (note, system, mark) => {
   ];
 };
 
-/** Words beside the note, on the side where its finger is not. */
-const easedShapes: Shapes = (note, _system, { side, label = '' }) => {
+/** Words beside the note, on the side where its finger is not; what is left out stands in brackets. */
+const easedShapes: Shapes = (note, _system, { side, isOut, label = '' }) => {
   const y = side === 'right' ? note.bottom + TEXT * 1.05 : note.top - TEXT * 0.35;
-  return [textAt(note.left, y, label)];
+  const [half, middle] = [SPACE * 0.85, (note.top + note.bottom) / 2];
+  const bow = (x: number, way: 1 | -1): SVGElement =>
+    newShape('path', {
+      class: 'sign',
+      d: `M${x} ${middle - half}q${way * SPACE * 0.55} ${half} 0 ${2 * half}`,
+      'stroke-width': SPACE * 0.16,
+    });
+  return [
+    textAt(note.left, y, label),
+    ...(isOut ? [bow(note.left - SPACE * 0.25, -1), bow(note.right + SPACE * 0.25, 1)] : []),
+  ];
 };
 
 const drawAtNotes = (

@@ -47,7 +47,7 @@ describe('marks on the score', () => {
 
   it('are a word at each note that is played otherwise than written', () => {
     const { eased } = scoreMarks(score, plan, ALL, { written: score, eased: [{ kind: 'leave-out', noteId: 'n9' }] });
-    expect(eased).toEqual([{ side: 'right', noteId: 'n9', label: 'leave out', words: 'C4 is left out' }]);
+    expect(eased).toEqual([{ side: 'right', noteId: 'n9', isOut: true, label: 'leave out', words: 'C4 is left out' }]);
   });
 
   it('can each be hidden', () => {

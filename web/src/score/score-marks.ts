@@ -45,6 +45,8 @@ export interface NoteMark {
   readonly kind?: MoveKind;
   /** Written at the note. */
   readonly label?: string;
+  /** The note is written but not played. */
+  readonly isOut?: boolean;
 }
 
 /** How free the choice of fingers is in a bar: nowhere, at some notes, or at most. */
@@ -91,7 +93,15 @@ const easedMarks = (written: Score, eased: readonly Easing[]): readonly NoteMark
   return eased.flatMap((easing) => {
     const [side, words] = [sides.get(easing.noteId), wordEasing(written, easing)];
     return side && words
-      ? [{ side, noteId: easing.noteId, words: pretty(words), label: EASING_MARKS[easing.kind] }]
+      ? [
+          {
+            side,
+            noteId: easing.noteId,
+            words: pretty(words),
+            isOut: easing.kind === 'leave-out',
+            label: EASING_MARKS[easing.kind],
+          },
+        ]
       : [];
   });
 };

@@ -25,5 +25,12 @@ export class Progress {
       .map(({ side, bar }) => ({ side, bar }));
   });
 
+  /** Bars of which the hand cannot take a finger that is settled. */
+  readonly refused = computed((): readonly Place[] =>
+    (this.session.solved()?.plan.warnings ?? []).flatMap(({ kind, side, bar }) =>
+      kind === 'finger-refused' && side !== null ? [{ side, bar }] : [],
+    ),
+  );
+
   readonly playedBars = computed(() => this.ribbon().filter(({ state }) => state !== 'silent').length);
 }

@@ -1,6 +1,6 @@
 import type { PieceSummary } from '@kettle-step/contract';
 import { testPiece } from '../../testing/piece';
-import { arranged, choicesOf, NO_WISHES, type ShelfWishes } from './shelf-order';
+import { arranged, choicesOf, NEXT, NO_WISHES, NOW, type ShelfWishes, type Suitable } from './shelf-order';
 
 const { stored } = testPiece('C4/4');
 
@@ -33,6 +33,17 @@ describe('the order of the shelf', () => {
     expect(titles({ progress: 'settled' })).toEqual(['Étude 2']);
     expect(titles({ key: 'A minor' })).toEqual(['Étude 10']);
     expect(titles({ level: 'crossing' })).toEqual(['Waltz']);
+  });
+
+  it('goes by what a student can do: fewest new moves first, or only what needs none', () => {
+    const suitable: Suitable = new Map([
+      ['a', { place: 1, untaught: [{ kind: 'slide' as const, bars: [3] }] }],
+      ['b', { place: 0, untaught: [] }],
+    ]);
+    const pieces = [piece('Étude', { id: 'a' }), piece('Waltz', { id: 'b' })];
+    const found = (suits: string) => arranged(pieces, { ...NO_WISHES, suits }, suitable).map(({ title }) => title);
+    expect(found(`${NEXT}pip`)).toEqual(['Waltz', 'Étude']);
+    expect(found(`${NOW}pip`)).toEqual(['Waltz']);
   });
 
   it('offers what there is', () => {

@@ -1,4 +1,4 @@
-import { progressOf, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
+import { progressOf, type AskedMove, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
 
 /** What is to be seen of the shelf, and in which order. An empty choice lets everything through. */
 export interface ShelfWishes {
@@ -7,12 +7,22 @@ export interface ShelfWishes {
   readonly progress: PieceProgress | '';
   readonly key: string;
   readonly level: string;
+  /** Whom the pieces should suit: a student's id, and whether only those that need nothing new. */
+  readonly suits: string;
   readonly order: ShelfOrder;
 }
 
 export type ShelfOrder = 'title' | 'student' | 'lately';
 
-export const NO_WISHES: ShelfWishes = { search: '', student: '', progress: '', key: '', level: '', order: 'title' };
+export const NO_WISHES: ShelfWishes = {
+  search: '',
+  student: '',
+  progress: '',
+  key: '',
+  level: '',
+  suits: '',
+  order: 'title',
+};
 
 /** Letters as they are looked for: without capitals and accents. */
 const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
@@ -35,8 +45,21 @@ const ORDERS: Readonly<Record<ShelfOrder, (a: PieceSummary, b: PieceSummary) => 
   lately: (a, b) => (a.updatedAt < b.updatedAt ? 1 : -1),
 };
 
-/** The pieces that are wished to be seen, in order. */
-export const arranged = (pieces: readonly PieceSummary[], wishes: ShelfWishes): readonly PieceSummary[] => {
+/** Choices of whom the pieces should suit. */
+export const NOW = 'now:';
+export const NEXT = 'next:';
+
+/** How well pieces suit a student: the best first, with the moves that are new. */
+export type Suitable = ReadonlyMap<string, { readonly place: number; readonly untaught: readonly AskedMove[] }>;
+
+/** The pieces that are wished to be seen, in order; by what a student can do, where that is asked for. */
+export const arranged = (
+  pieces: readonly PieceSummary[],
+  wishes: ShelfWishes,
+  suitable?: Suitable,
+): readonly PieceSummary[] => {
+  const placeOf = ({ id }: PieceSummary): number => suitable?.get(id)?.place ?? Infinity;
+  const needsNew = ({ id }: PieceSummary): boolean => (suitable?.get(id)?.untaught.length ?? 1) > 0;
   const words = plain(wishes.search).split(/\s+/).filter(Boolean);
   return pieces
     .filter(
@@ -45,9 +68,10 @@ export const arranged = (pieces: readonly PieceSummary[], wishes: ShelfWishes): 
         (wishes.key === '' || piece.key === wishes.key) &&
         (wishes.level === '' || piece.level === wishes.level) &&
         (wishes.progress === '' || progressOf(piece.lanes) === wishes.progress) &&
+        !(suitable && wishes.suits.startsWith(NOW) && needsNew(piece)) &&
         has(piece, words),
     )
-    .sort(ORDERS[wishes.order]);
+    .sort(suitable ? (a, b) => placeOf(a) - placeOf(b) : ORDERS[wishes.order]);
 };
 
 /** What there is to choose from, each once, in order. */

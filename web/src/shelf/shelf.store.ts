@@ -1,11 +1,11 @@
 import { computed, inject, Injectable, Injector, signal } from '@angular/core';
-import type { PieceSummary, StudentSummary } from '@kettle-step/contract';
+import { suitedTo, wordAsked, type AskingPiece, type PieceSummary, type StudentSummary } from '@kettle-step/contract';
 import { catchError, map, of } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';
 import { StudentsService } from '../services/students.service';
 import { PieceSession } from '../session/piece-session';
-import { arranged, choicesOf, NO_WISHES, type ShelfWishes } from './shelf-order';
+import { arranged, choicesOf, NEXT, NO_WISHES, NOW, type ShelfWishes, type Suitable } from './shelf-order';
 
 type Shown =
   | { readonly kind: 'loading' }
@@ -30,7 +30,17 @@ export class ShelfStore {
     const shown = this.shown();
     return shown.kind === 'ready' ? shown.pieces : [];
   });
-  readonly arranged = computed(() => arranged(this.pieces(), this.wishes()));
+  /** The moves each piece asks for, once somebody wants to know. */
+  private readonly asking = signal<readonly AskingPiece[] | undefined>(undefined);
+  private readonly suitable = computed((): Suitable | undefined => {
+    const [asking, { suits }] = [this.asking(), this.wishes()];
+    const student = this.people().find(({ id }) => suits === NOW + id || suits === NEXT + id);
+    if (!asking || !student) return undefined;
+    return new Map(
+      suitedTo(asking, student.rules).map(({ piece, untaught }, place) => [piece.id, { place, untaught }]),
+    );
+  });
+  readonly arranged = computed(() => arranged(this.pieces(), this.wishes(), this.suitable()));
   readonly students = computed(() => choicesOf(this.pieces(), ({ student }) => student));
   readonly keys = computed(() => choicesOf(this.pieces(), ({ key }) => key));
   readonly isChosen = computed(() => {
@@ -63,10 +73,25 @@ export class ShelfStore {
 
   wish(wish: Partial<ShelfWishes>): void {
     this.wishes.update((wishes) => ({ ...wishes, ...wish }));
+    if (wish.suits) this.loadMoves();
+  }
+
+  /** What of a piece would be new to the student it should suit; undefined where nobody asks. */
+  newIn({ id }: PieceSummary): string | undefined {
+    const untaught = this.suitable()?.get(id)?.untaught;
+    if (!untaught) return undefined;
+    return untaught.length === 0 ? 'nothing new' : `new: ${untaught.map((move) => wordAsked(move)).join(', ')}`;
   }
 
   showAll(): void {
     this.wishes.update(({ order }) => ({ ...NO_WISHES, order }));
+  }
+
+  private loadMoves(): void {
+    this.studentsService.asked().subscribe({
+      next: (asking) => this.asking.set(asking),
+      error: (cause: unknown) => this.refusal.set(messageOf(cause)),
+    });
   }
 
   remove(piece: PieceSummary): void {

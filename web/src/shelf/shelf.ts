@@ -20,7 +20,7 @@ import { SmallRibbon } from '../parts/small-ribbon';
 import { pretty } from '../parts/words';
 import { Arrivals } from './arrivals';
 import { PieceFor } from './piece-for';
-import type { ShelfOrder } from './shelf-order';
+import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
 import { StudioArchive } from './studio-archive';
 
@@ -74,6 +74,8 @@ export class Shelf {
     { initialValue: false },
   );
   readonly rowPx = computed(() => ROW_PX[this.isNarrow() ? 'narrow' : 'wide']);
+  readonly NEXT = NEXT;
+  readonly NOW = NOW;
   readonly levels = LEVELS;
   readonly progress = PROGRESS.map((value) => ({ value, words: PROGRESS_WORDS[value] }));
   readonly orders = (Object.keys(ORDER_WORDS) as ShelfOrder[]).map((value) => ({ value, words: ORDER_WORDS[value] }));

@@ -1,21 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { openedBy, suitedTo, type AskedMove, type AskingPiece, type RulesFile } from '@kettle-step/contract';
+import { openedBy, suitedTo, wordAsked, type AskingPiece, type RulesFile } from '@kettle-step/contract';
 import { MOVE_WORDS } from '@kettle-step/core';
 import { catchError, of } from 'rxjs';
 import { StudentsService } from '../services/students.service';
 
 /** So many pieces are named. */
 const MOST = 5;
-/** So many bars of a move are named. */
-const MOST_BARS = 4;
-
-const moveWords = ({ kind, bars }: AskedMove): string => {
-  const named = bars.slice(0, MOST_BARS).join(', ') + (bars.length > MOST_BARS ? ', …' : '');
-  return `${MOVE_WORDS[kind]} (${bars.length === 1 ? 'bar' : 'bars'} ${named})`;
-};
-
 /** Which pieces suit a student next, by the moves they ask for; and how many a new move would open. */
 @Component({
   selector: 'ks-suits',
@@ -72,7 +64,7 @@ export class Suits {
       .map(({ piece: { id, title }, untaught }) => ({
         id,
         title,
-        words: untaught.length === 0 ? 'nothing new' : `new: ${untaught.map(moveWords).join(', ')}`,
+        words: untaught.length === 0 ? 'nothing new' : `new: ${untaught.map((move) => wordAsked(move)).join(', ')}`,
       })),
   );
   readonly opens = computed(() =>
