@@ -15,10 +15,7 @@ const expectFit = async (page: Page): Promise<void> => {
 };
 
 for (const size of SIZES) {
-  test(`shelf, bench, typing, scale room and students are accessible and fit at ${size.width}x${size.height}`, async ({
-    page,
-    studio,
-  }) => {
+  test(`every place is accessible and fit at ${size.width}x${size.height}`, async ({ page, studio }) => {
     await page.setViewportSize(size);
     await page.goto(studio.address);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
@@ -42,7 +39,16 @@ for (const size of SIZES) {
     await expectNoViolations(page);
     await expectFit(page);
     await page.goto(`${studio.address}students/pip-hallow`);
+    await page.getByText('From 1 to 5').waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
+    await page.goto(`${studio.address}reach?student=pip-hallow&piece=two-on-the-stairs`);
     await page.getByText('No fingering of this hand takes these keys together').waitFor();
+    await page.getByText('B♭2 B♭3').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
+    await page.goto(`${studio.address}rules`);
+    await page.locator('ks-rule-example g.fing').first().waitFor();
     await expectNoViolations(page);
     await expectFit(page);
   });

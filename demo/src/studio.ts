@@ -26,7 +26,7 @@ export const DEMO_STUDENTS: readonly DemoStudent[] = [
     name: 'Pip Hallow',
     remarks: 'Likes stories with the pieces. Bench two notches up.',
     since: '2024-09-10',
-    level: 'intermediate',
+    level: 'reaching',
     measures: [
       both('2024-09-10', { span15Mm: 139, span25Mm: 100 }),
       both('2025-03-04', { span15Mm: 144, span25Mm: 104 }),

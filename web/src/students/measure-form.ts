@@ -4,12 +4,14 @@ import type { NewMeasure } from '@kettle-step/contract';
 import {
   explainKeyReachError,
   fail,
+  FINGER_PAIRS,
   HAND_PRESETS,
   handOfSpan,
   handProblem,
   ok,
   SIDES,
   spanByKeys,
+  type FingerPair,
   type Hand,
   type Result,
   type Side,
@@ -28,7 +30,9 @@ export type Way = (typeof WAYS)[number];
 const WAY_WORDS: Readonly<Record<Way, string>> = { mm: 'in millimetres', inches: 'in inches', keys: 'by keys' };
 
 const PAIRS = ['1-5', '2-5'] as const;
-type Pair = (typeof PAIRS)[number];
+
+/** Pairs that are measured with a ruler where somebody likes to; what is not measured is scaled. */
+const FURTHER = FINGER_PAIRS.filter((pair) => !(PAIRS as readonly FingerPair[]).includes(pair));
 
 /** What is written about a pair: a figure, or keys that are reached easily and just. */
 interface Written {
@@ -37,7 +41,7 @@ interface Written {
   readonly just: string;
 }
 
-type Field = `${Side} ${Pair}`;
+type Field = `${Side} ${FingerPair}`;
 const NOTHING: Written = { figure: '', easily: '', just: '' };
 
 /** The hands measured on a day. The left hand is taken to be as the right one until it is measured itself. */
@@ -54,6 +58,7 @@ export class MeasureForm {
   readonly ways = WAYS;
   readonly wayWords = WAY_WORDS;
   readonly pairs = PAIRS;
+  readonly further = FURTHER;
   readonly presets = HAND_PRESETS;
   readonly sides = [...SIDES].reverse();
   readonly handWords = HAND_WORDS;
@@ -62,11 +67,11 @@ export class MeasureForm {
   readonly problem = signal('');
   private readonly fields = signal<Readonly<Partial<Record<Field, Written>>>>({});
 
-  valueOf(side: Side, pair: Pair): Written {
+  valueOf(side: Side, pair: FingerPair): Written {
     return this.fields()[`${side} ${pair}`] ?? NOTHING;
   }
 
-  write(side: Side, pair: Pair, change: Partial<Written>): void {
+  write(side: Side, pair: FingerPair, change: Partial<Written>): void {
     this.fields.update((fields) => ({ ...fields, [`${side} ${pair}`]: { ...this.valueOf(side, pair), ...change } }));
   }
 
@@ -105,17 +110,39 @@ export class MeasureForm {
       return upper.value === undefined
         ? ok(undefined)
         : fail(`The ${HAND_WORDS[side]} needs the span from thumb to fifth finger as well.`);
-    const hand = { ...handOfSpan(whole.value), ...(upper.value === undefined ? {} : { span25Mm: upper.value }) };
+    const pairs = this.furtherOf(side);
+    if (pairs.kind === 'error') return pairs;
+    const hand = {
+      ...handOfSpan(whole.value),
+      ...(upper.value === undefined ? {} : { span25Mm: upper.value }),
+      ...(Object.keys(pairs.value).length > 0 ? { pairsMm: pairs.value } : {}),
+    };
     const problem = handProblem(hand);
     return problem === undefined ? ok(hand) : fail(problem);
   }
 
-  private spanOf(side: Side, pair: Pair): Result<number | undefined, string> {
-    const { figure, easily, just } = this.valueOf(side, pair);
+  private furtherOf(side: Side): Result<NonNullable<Hand['pairsMm']>, string> {
+    const pairsMm: Partial<Record<FingerPair, number>> = {};
+    for (const pair of FURTHER) {
+      const span = this.figureOf(side, pair);
+      if (span.kind === 'error') return span;
+      if (span.value !== undefined) pairsMm[pair] = span.value;
+    }
+    return ok(pairsMm);
+  }
+
+  private spanOf(side: Side, pair: (typeof PAIRS)[number]): Result<number | undefined, string> {
+    const { easily, just } = this.valueOf(side, pair);
     if (this.way() === 'keys') {
       const span = spanByKeys(pair, { easily, just });
       return span.kind === 'ok' ? span : fail(explainKeyReachError(span.error));
     }
+    return this.figureOf(side, pair);
+  }
+
+  /** A span written as a figure; keys are no help with it. */
+  private figureOf(side: Side, pair: FingerPair): Result<number | undefined, string> {
+    const { figure } = this.valueOf(side, pair);
     if (figure.trim() === '') return ok(undefined);
     const value = Number(figure.replace(',', '.'));
     if (Number.isNaN(value)) return fail(`“${figure}” is not a figure.`);

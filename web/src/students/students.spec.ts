@@ -154,6 +154,18 @@ describe('measuring', () => {
     expect(kept[0]!.right.span15Mm).toBeGreaterThan(164.5 + 10);
   });
 
+  it('takes further pairs as they were measured', () => {
+    const { form, kept } = open();
+    form.write('right', '1-5', { figure: '160' });
+    form.write('right', '1-2', { figure: '98' });
+    form.keep();
+    expect(kept[0]!.right.pairsMm).toEqual({ '1-2': 98 });
+    form.write('right', '1-5', { figure: '160' });
+    form.write('right', '3-4', { figure: '190' });
+    form.keep();
+    expect(form.problem()).toContain('From 3 to 4 (190 mm)');
+  });
+
   it('says what cannot be, and keeps what was written', () => {
     const { form, kept } = open();
     const problems = (

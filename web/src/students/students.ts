@@ -10,6 +10,7 @@ import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { dayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { SmallRibbon } from '../parts/small-ribbon';
+import { HandDrawing } from './hand-drawing';
 import { HandHistory } from './hand-history';
 import { MeasureForm } from './measure-form';
 import { MovesTaught } from './moves-taught';
@@ -21,6 +22,7 @@ import { StudentsStore } from './students.store';
   selector: 'ks-students',
   imports: [
     FormsModule,
+    HandDrawing,
     HandHistory,
     MeasureForm,
     MovesTaught,
