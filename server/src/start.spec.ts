@@ -1,8 +1,19 @@
-import { copyFileSync, cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import { dirname, join } from 'node:path';
 import { createClient } from '@libsql/client';
-import { DEFAULT_SETTINGS, LEVELS, pieceListSchema, pieceSchema, rulesAtLevel } from '@kettle-step/contract';
+import {
+  DEFAULT_SETTINGS,
+  levelOf,
+  LEVELS,
+  pieceListSchema,
+  pieceSchema,
+  rulesAtLevel,
+  settingsFor,
+  studentListSchema,
+  versionListSchema,
+} from '@kettle-step/contract';
 import { ATTRIBUTES, partwise, pitched } from '../../core/testing/musicxml';
 import { bringIn, testServer } from '../testing/server';
 import { openDatabase } from './database/open';
@@ -125,6 +136,36 @@ describe('the database', () => {
     const whole = pieceSchema.parse(await (await server.fetch('api/pieces/old')).json());
     expect(whole).toMatchObject({ document, plan: { revision: 3 } });
     expect(await (await server.fetch('api/pieces/old/source')).text()).toBe('as it came');
+    await server.stop();
+  });
+
+  it('takes up a studio made before students had records: words become students, settings stay the piece’s own', async () => {
+    // Made by the version of that time (revision 59be9b0), not by hand.
+    mkdirSync(dirname(database), { recursive: true });
+    const made = readFileSync(join(__dirname, '../testing/fixtures/before-students.sqlite.gz'));
+    writeFileSync(database, gunzipSync(made));
+    const server = await testServer({ database });
+    const json = async (path: string): Promise<unknown> => (await server.fetch(`api/${path}`)).json();
+    const { students } = studentListSchema.parse(await json('students'));
+    expect(students.map(({ name, pieces }) => [name, pieces])).toEqual([
+      ['Bram Fennick', 1],
+      ['Juno Marsh', 3],
+      ['Pip Hallow', 2],
+      ['Tamsin Oake', 2],
+    ]);
+    const { pieces } = pieceListSchema.parse(await json('pieces'));
+    expect(pieces.map(({ title, student, level }) => [title, student, level]).slice(-2)).toEqual([
+      ["The Postman's Gate", 'Pip Hallow', 'intermediate'],
+      ['Two on the Stairs', 'Tamsin Oake', 'crossing'],
+    ]);
+    const { plan, standing } = pieceSchema.parse(await json('pieces/two-on-the-stairs'));
+    const { hands, rules } = settingsFor(standing, plan.desk);
+    expect([hands.left.span15Mm, rules.pairs, levelOf(rules)?.id]).toEqual([185, 'slide', 'crossing']);
+    expect(plan.fingers.filter(({ decidedBy }) => decidedBy === 'teacher')).toHaveLength(4);
+    const { versions } = versionListSchema.parse(await json('pieces/two-on-the-stairs/versions'));
+    expect(versions.map(({ name }) => name)).toEqual(['First try']);
+    const archive = await server.fetch('api/archive');
+    expect(archive.status).toBe(200);
     await server.stop();
   });
 });
