@@ -89,8 +89,30 @@ const VIEWS = {
   },
   students: async (page) => {
     await page.goto(`${ADDRESS}students/pip-hallow`);
-    await page.getByText('No fingering of this hand').waitFor();
+    await page.getByText('From 1 to 5').waitFor();
     await page.waitForTimeout(1200);
+  },
+  reach: async (page) => {
+    await page.goto(`${ADDRESS}reach?student=pip-hallow&beside=juno-marsh&piece=two-on-the-stairs`);
+    await page.getByText('B♭2 B♭3').first().waitFor();
+    await page.getByText('No fingering of this hand').waitFor();
+  },
+  rules: async (page) => {
+    await page.goto(`${ADDRESS}rules`);
+    await page.locator('#rule-crossing g.fing').first().waitFor();
+    await page.waitForTimeout(1500);
+  },
+  'own-plan': async (page) => {
+    await openPiece(page, 'millrace');
+    await page.keyboard.press('s');
+    const plans = page.locator('ks-plans');
+    await plans.getByRole('combobox').selectOption({ label: 'Bram Fennick' });
+    await plans.getByRole('button', { name: 'Make it' }).click();
+    await page.getByText('Every bar is played').waitFor();
+    for (const key of ['PageDown', '3', 'PageDown', 'PageUp']) {
+      await page.keyboard.press(key);
+      await page.waitForTimeout(400);
+    }
   },
   'hand-and-level': async (page) => {
     await openPiece(page, 'millrace');

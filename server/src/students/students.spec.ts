@@ -243,6 +243,8 @@ describe('students', () => {
       pattern: patternWish({ tonic: 'D', kind: 'major' }),
       passedOn: '2026-03-01',
     });
+    const made = (await (await send(`pieces/${piece}/own`, 'POST', { studentId: id })).json()) as { id: string };
+    await send('house-rules', 'PUT', { rules: { pairs: 'slide' }, baseRevision: 0 });
     const archive = new Uint8Array(await (await studio.fetch('api/archive')).arrayBuffer());
     const restoreInto = async (server: TestServer, bytes: Uint8Array<ArrayBuffer>) => {
       const answer = await server.fetch('api/archive', {
@@ -259,8 +261,15 @@ describe('students', () => {
     expect(kept).toEqual({ ...own, revision: 1 });
     // A hand that has grown since is no other piece.
     await send(`students/${id}/measures`, 'POST', { ...MEASURE, measuredOn: '2026-09-01' }, other);
-    expect((await restoreInto(other, archive)).map(({ outcome }) => outcome)).toEqual(['same']);
+    expect((await restoreInto(other, archive)).map(({ outcome }) => outcome)).toEqual(['same', 'same']);
     expect(await list(other)).toHaveLength(1);
+    // The own plan stands beside its general one again, and the house rules hold.
+    const ofOwn = besideSchema.parse(await (await send(`pieces/${made.id}/beside`, 'GET', undefined, other)).json());
+    expect([ofOwn.general?.id, ofOwn.general?.seen]).toEqual([piece, ofOwn.general?.fingers]);
+    expect(await (await send('house-rules', 'GET', undefined, other)).json()).toEqual({
+      rules: { pairs: 'slide' },
+      revision: 1,
+    });
 
     // An archive from before students had records knows them by name.
     const { 'students.json': __students, ...files } = unzipSync(archive);
@@ -269,13 +278,14 @@ describe('students', () => {
     delete older['studentId'];
     const third = await testServer();
     await restoreInto(third, zipSync({ ...files, [facts]: strToU8(JSON.stringify(older)) }));
-    expect((await list(third)).map(({ name, pieces }) => [name, pieces])).toEqual([['Pip', 1]]);
+    expect((await list(third)).map(({ name, pieces }) => [name, pieces])).toEqual([['Pip', 2]]);
 
     // Students that cannot be read do not keep the pieces back, and the report says so.
     const fourth = await testServer();
     const report = await restoreInto(fourth, zipSync({ ...unzipSync(archive), 'students.json': strToU8('[{]') }));
     expect(report.map(({ title, outcome }) => [title === 'Students', outcome])).toEqual([
       [true, 'refused'],
+      [false, 'added'],
       [false, 'added'],
     ]);
     await Promise.all([other, third, fourth].map((server) => server.stop()));
