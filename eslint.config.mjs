@@ -24,6 +24,7 @@ const CORE_ROOMS = [
   'fingering',
   'moves',
   'plan',
+  'together',
   'patterns',
 ];
 /** Rooms on one floor that may not use each other either. */
@@ -33,6 +34,7 @@ const NEIGHBOURS = {
   fingering: ['formats', 'published'],
   moves: ['formats', 'published'],
   plan: ['formats', 'published'],
+  together: ['formats', 'published'],
   patterns: ['formats', 'published'],
 };
 

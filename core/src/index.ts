@@ -30,6 +30,7 @@ export { positionLabel, rangeLabel, restingKeys, type Position } from './moves/p
 export * from './plan/plan';
 export * from './plan/house-questions';
 export * from './plan/planner';
+export * from './together';
 export * from './plan/rules-acted';
 export * from './patterns';
 export type { ComparedBar, ComparedWay, Comparison, HandComparison } from './plan/comparison';

@@ -1,0 +1,75 @@
+import type { PianoPlan } from '../plan/plan';
+import { SIDES, type Side } from '../hand/hand';
+import type { Score } from '../score/score';
+import type { TogetherBeat, HandsTogether } from './together';
+
+/** Where a piece is hard for both hands, and where bars hang together by a move. */
+
+export interface Spot {
+  /** Bars with the same notes and fingers in both hands are one spot: indices into `Score.bars`, the first one first. */
+  readonly bars: readonly number[];
+  /** The hardest beat of the bar. */
+  readonly beat: number;
+  readonly difficulty: number;
+  /** Hardest first. */
+  readonly why: readonly string[];
+}
+
+/** A move that leads from one bar into the next. */
+export interface BarLink {
+  readonly side: Side;
+  readonly fromBar: number;
+  readonly toBar: number;
+  readonly reason: string;
+}
+
+/** From here on a beat is worth stopping at: two parts of some weight meet. Our choice. */
+const TROUBLE = 1;
+/** Reasons told of one spot. */
+const MOST_REASONS = 3;
+
+/** A bar as it is played: the same text for the same notes with the same fingers in both hands. */
+const playedBar = (score: Score, { hands }: PianoPlan): ((bar: number) => string) => {
+  const fingers = new Map(SIDES.flatMap((side) => hands[side].notes).map(({ id, finger }) => [id, finger]));
+  const texts = new Map<number, string>();
+  for (const { id, side, bar, midi, onsetTicks, durationTicks } of score.notes) {
+    const at = onsetTicks - (score.bars[bar]?.onsetTicks ?? 0);
+    texts.set(bar, `${texts.get(bar) ?? ''} ${[side, at, midi, durationTicks, fingers.get(id)].join()}`);
+  }
+  return (bar) => texts.get(bar) ?? '';
+};
+
+const hardest = (beats: readonly TogetherBeat[]): TogetherBeat =>
+  beats.reduce((best, one) => (one.difficulty > best.difficulty ? one : best));
+
+/** Trouble spots of a piece, hardest first; a bar counts by its hardest beat. */
+export const spotsOf = (score: Score, plan: PianoPlan, { beats }: HandsTogether): readonly Spot[] => {
+  const byBar = new Map<number, TogetherBeat[]>();
+  for (const beat of beats) byBar.set(beat.bar, [...(byBar.get(beat.bar) ?? []), beat]);
+  const playedAs = playedBar(score, plan);
+  const spots = new Map<string, Spot>();
+  for (const [bar, own] of byBar) {
+    const worst = hardest(own);
+    if (worst.difficulty < TROUBLE) continue;
+    const lead = playedAs(bar);
+    const before = spots.get(lead);
+    const bars = [...(before?.bars ?? []), bar];
+    if (before && before.difficulty >= worst.difficulty) spots.set(lead, { ...before, bars });
+    else {
+      const why = [...new Set(worst.parts.map((part) => part.why))].slice(0, MOST_REASONS);
+      spots.set(lead, { bars, beat: worst.beat, difficulty: worst.difficulty, why });
+    }
+  }
+  return [...spots.values()].sort((a, b) => b.difficulty - a.difficulty || a.bars[0]! - b.bars[0]!);
+};
+
+/** Moves that lead over a bar line: there most of them gather, and there a piece falls apart when it was practised by bars. */
+export const barLinksOf = ({ hands }: PianoPlan, beats: readonly TogetherBeat[]): readonly BarLink[] => {
+  const firstOnset = new Map<number, number>();
+  for (const { bar, onsetTicks } of beats) firstOnset.set(bar, Math.min(onsetTicks, firstOnset.get(bar) ?? Infinity));
+  return SIDES.flatMap((side) =>
+    hands[side].moves
+      .filter(({ bar, onsetTicks }) => bar > 0 && firstOnset.get(bar) === onsetTicks)
+      .map(({ bar, reason }) => ({ side, fromBar: bar - 1, toBar: bar, reason })),
+  ).sort((a, b) => a.toBar - b.toBar);
+};
