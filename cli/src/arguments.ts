@@ -68,6 +68,7 @@ export interface FingerRequest {
 export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
                           [--alternatives N] [--ties 0..1|hard] [--rules FILE.json] [--only-open] [--score]
                           [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE | --out-dir DIR]
+       kettle-step together FILE... [options of finger]
        kettle-step convert FILE OUT [--part ID]... [--tune N]
        kettle-step pattern --tonic NOTE --kind KIND [--mode major|minor] [--inversion N] [--octaves N]
                           [--direction up|down|both] [--motion similar|contrary] [--distance octave|third|sixth|tenth]
@@ -76,6 +77,7 @@ export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both]
 
 FILE is MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid), or - for standard input; what is written follows
 the ending of its name.
+together prints both hands beat by beat: how hard each beat is for them together and why, and the trouble spots.
 --hand          the hand to finger; both by default
 --span-mm       flat span from the outer edge of the thumb to that of the fifth finger; ${DEFAULT_HAND.span15Mm} by default
 --lock          holds a finger on a note; may be given again
@@ -235,8 +237,8 @@ const parse = (args: readonly string[]) =>
     },
   });
 
-/** Reads the words after `kettle-step finger`; an error is one sentence. */
-export const readFingerRequest = (args: readonly string[]): Result<FingerRequest, string> => {
+/** Reads the words after `kettle-step finger`, or another command with its options; an error is one sentence. */
+export const readFingerRequest = (args: readonly string[], command = 'finger'): Result<FingerRequest, string> => {
   let parsed: ReturnType<typeof parse>;
   try {
     parsed = parse(args);
@@ -244,7 +246,7 @@ export const readFingerRequest = (args: readonly string[]): Result<FingerRequest
     return fail(usageError(cause));
   }
   const { values, positionals: files } = parsed;
-  if (files.length === 0) return fail('kettle-step finger takes one file or more, or - for standard input.');
+  if (files.length === 0) return fail(`kettle-step ${command} takes one file or more, or - for standard input.`);
   if (files.filter((file) => file === '-').length > 1) return fail('Standard input (-) can be read only once.');
   const sides = readSides(values.hand);
   if (!sides) return fail(`--hand takes right, left or both, not "${values.hand}".`);

@@ -13,11 +13,19 @@ import {
   type Score,
 } from '@kettle-step/core';
 import { explainMusicError, readMusic, sendMusic, type SentForm } from '@kettle-step/core/formats';
-import { alternateFingers, planDocument, planFingers, type PlanDocument } from '@kettle-step/contract';
+import {
+  alternateFingers,
+  planDocument,
+  planFingers,
+  togetherDocument,
+  type PlanDocument,
+  type TogetherDocument,
+} from '@kettle-step/contract';
 import type { FingerRequest } from './arguments';
 
 export interface Fingered {
   readonly plan: PlanDocument;
+  readonly together: () => TogetherDocument;
   /** The piece with the fingering written in, in the form asked for. */
   readonly file: (form: SentForm) => Uint8Array;
 }
@@ -65,6 +73,7 @@ export const fingerFile = (
         ...(request.score ? { printed: planner.scorePrinted(score) } : {}),
       },
     ),
+    together: () => togetherDocument(score, plan),
     file: (form) => sendMusic(form, read.value, planFingers(plan, request.sides, alternates)),
   });
 };

@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync,
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SIDES } from '@kettle-step/core';
-import { planDocumentSchema, type PlanDocument } from '@kettle-step/contract';
+import { planDocumentSchema, togetherDocumentSchema, type PlanDocument } from '@kettle-step/contract';
 import { zipSync, strToU8 } from 'fflate';
 import { demoPieces } from '../../core/testing/demo';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
@@ -43,6 +43,23 @@ const plan = (args: readonly string[], input?: string): PlanDocument => {
 
 const fingersOf = (document: PlanDocument): (number | null)[] =>
   document.hands.right!.notes.map(({ finger }) => finger);
+
+describe('kettle-step together', () => {
+  it('prints both hands beat by beat, with the options of finger', () => {
+    const { name, bytes } = demoPieces().find((piece) => piece.name.includes('stairs'))!;
+    const path = file(`${name}.musicxml`, bytes);
+    const { stdout, stderr } = call(['together', path, '--span-mm', '160']);
+    expect(stderr).toBe('');
+    const together = togetherDocumentSchema.parse(JSON.parse(stdout));
+    expect(together.title).toBe('Two on the Stairs');
+    expect(together.beats.length).toBeGreaterThan(8);
+    expect(together.spots.map(({ difficulty }) => difficulty)).toEqual(
+      together.spots.map(({ difficulty }) => difficulty).sort((a, b) => b - a),
+    );
+    for (const { difficulty, why } of together.beats) expect(why.length > 0).toBe(difficulty > 0);
+    expect(call(['together']).stderr).toContain('kettle-step together takes one file or more');
+  });
+});
 
 describe('kettle-step finger', () => {
   it('prints the plan and nothing else, from a file or from standard input', () => {

@@ -77,17 +77,20 @@ const writeFingered = (file: string, fingered: Fingered, request: FingerRequest)
     return writeOutput(out.path, fingered.file(out.form));
   });
 
-/** One file's plan as a line of JSON. */
-const fingerOne = (file: string, request: FingerRequest, rules: Rules): Result<string, string> =>
+/** What is printed of a fingered file. */
+type Printed = (fingered: Fingered) => object;
+
+/** One file's plan, or what follows from it, as a line of JSON. */
+const fingerOne = (file: string, request: FingerRequest, rules: Rules, printed: Printed): Result<string, string> =>
   andThen(readInput(file), (bytes) =>
     andThen(fingerFile(file, bytes, request, rules), (fingered) =>
-      andThen(writeFingered(file, fingered, request), () => ok(`${JSON.stringify({ file, ...fingered.plan })}\n`)),
+      andThen(writeFingered(file, fingered, request), () => ok(`${JSON.stringify({ file, ...printed(fingered) })}\n`)),
     ),
   );
 
 /** Fingers one file after another, and goes on after one that cannot be. */
-const finger = (args: readonly string[]): readonly string[] => {
-  const request = readFingerRequest(args);
+const finger = (args: readonly string[], command: string, printed: Printed): readonly string[] => {
+  const request = readFingerRequest(args, command);
   if (request.kind === 'error') return [request.error];
   const rules = rulesFor(request.value);
   if (rules.kind === 'error') return [rules.error];
@@ -95,7 +98,7 @@ const finger = (args: readonly string[]): readonly string[] => {
   const isWatched = files.length > 1 && process.stderr.isTTY;
   return files.flatMap((file, index) => {
     if (isWatched) process.stderr.write(`${index + 1} of ${files.length}: ${file}\n`);
-    const fingered = fingerOne(file, request.value, rules.value);
+    const fingered = fingerOne(file, request.value, rules.value, printed);
     if (fingered.kind === 'error') return [files.length > 1 ? `${file}: ${fingered.error}` : fingered.error];
     process.stdout.write(fingered.value);
     return [];
@@ -137,11 +140,12 @@ const help = (): readonly string[] => {
 
 /** Does what it is asked to; gives a sentence for everything that could not be done. */
 const run = (command: string | undefined, args: readonly string[]): readonly string[] => {
-  if (command === 'finger') return finger(args);
+  if (command === 'finger') return finger(args, command, ({ plan }) => plan);
+  if (command === 'together') return finger(args, command, ({ together }) => together());
   if (command === 'convert') return convert(args);
   if (command === 'pattern') return pattern(args);
   if (command === '--help' || command === 'help') return help();
-  return ['kettle-step knows the commands "finger", "convert" and "pattern"; try kettle-step --help.'];
+  return ['kettle-step knows the commands "finger", "together", "convert" and "pattern"; try kettle-step --help.'];
 };
 
 const [command, ...args] = process.argv.slice(2);

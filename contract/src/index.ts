@@ -20,3 +20,4 @@ export * from './moves-asked';
 export * from './ribbon';
 export * from './student';
 export * from './text';
+export * from './together-document';

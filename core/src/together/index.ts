@@ -1,3 +1,3 @@
-export { motionOf, type HandMotion, type Part } from './parts';
+export { HAND_MOTIONS, type HandMotion, type Part } from './parts';
 export { handsTogether, type TogetherBeat, type HandsTogether } from './together';
 export { barLinksOf, spotsOf, type BarLink, type Spot } from './spots';

@@ -1,5 +1,5 @@
 import type { MoveKind } from '../fingering/model/moves';
-import type { Side } from '../hand/hand';
+import type { Finger, Side } from '../hand/hand';
 import { MOVE_WORDS } from '../moves/move';
 import { pitchName } from '../keyboard/pitch';
 import type { Moment, HandNow, Touch } from './moments';
@@ -15,7 +15,8 @@ export interface Part {
   readonly why: string;
 }
 
-export type HandMotion = 'similar' | 'contrary' | 'oblique' | 'still';
+export const HAND_MOTIONS = ['similar', 'contrary', 'oblique', 'still'] as const;
+export type HandMotion = (typeof HAND_MOTIONS)[number];
 
 /** How the hands go against one another, by their outer voices. */
 export const motionOf = ({ hands: { right, left } }: Moment): HandMotion => {
@@ -27,7 +28,7 @@ export const motionOf = ({ hands: { right, left } }: Moment): HandMotion => {
 
 const isStriking = ({ struck }: HandNow): boolean => struck.length > 0;
 
-const fingersOf = (touches: readonly Touch[]): readonly (number | null)[] => touches.map(({ finger }) => finger);
+const fingersOf = (touches: readonly Touch[]): readonly (Finger | null)[] => touches.map(({ finger }) => finger);
 
 /** The same fingers in both hands, thumb side first. */
 export const areLike = ({ right, left }: Moment['hands']): boolean => {

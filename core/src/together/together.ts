@@ -1,5 +1,5 @@
 import type { MoveKind } from '../fingering/model/moves';
-import { SIDES, type Side } from '../hand/hand';
+import { SIDES, type Finger, type Side } from '../hand/hand';
 import type { PianoPlan } from '../plan/plan';
 import { beatTicks, type Score } from '../score/score';
 import { bothHands, momentsOf, moveOf, type Moment } from './moments';
@@ -14,7 +14,7 @@ export interface TogetherBeat {
   readonly beat: number;
   readonly onsetTicks: number;
   /** Fingers of what is struck on the beat itself, or of the first stroke in it. */
-  readonly fingers: Readonly<Record<Side, readonly (number | null)[]>>;
+  readonly fingers: Readonly<Record<Side, readonly (Finger | null)[]>>;
   readonly same: boolean;
   readonly thumbs: 'right' | 'left' | 'both' | 'none';
   readonly motion: HandMotion;

@@ -144,6 +144,7 @@ export class BenchCommands {
     compare: this.panel('compare', 'Compare', 'Compare printed, suggested and ours', 'c'),
     effort: this.panel('effort', 'Effort', 'Effort over the piece', 'e'),
     correct: this.panel('correct', 'Correct', 'Correct the music', 'x'),
+    together: this.panel('together', 'Together', 'Both hands together, beat by beat', 'y'),
     plans: this.panel('plans', this.plansWords, 'The general plan, and students’ own ones', 's'),
     marks: this.sheet('marks', 'Marks', 'Marks on the score', 'm'),
     play: { words: 'Play', does: 'Play from here, stop', keys: ['p'], run: () => this.transport.toggle() },

@@ -3,7 +3,7 @@ import type { MarkKind } from '../score/score-marks';
 /** What lies over the desk. */
 export type Sheet = 'level' | 'versions' | 'marks' | 'help';
 /** What lies between score and rail. */
-export type Panel = 'compare' | 'effort' | 'correct' | 'plans';
+export type Panel = 'compare' | 'effort' | 'correct' | 'plans' | 'together';
 
 export const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
   level: 'Hand and level',

@@ -31,6 +31,7 @@ import { CorrectStore } from './correct/correct.store';
 import { EffortChart, effortBars } from './effort-chart';
 import { Plans } from './plans/plans';
 import { PlansStore } from './plans/plans.store';
+import { Together } from './together';
 import { VersionsStore } from './versions.store';
 
 /** The bench: look at a bar, understand it, settle it, next bar. */
@@ -52,6 +53,7 @@ import { VersionsStore } from './versions.store';
     PlaceHead,
     Plans,
     RouterLink,
+    Together,
   ],
   templateUrl: './bench.html',
   styleUrl: './bench.less',
