@@ -25,6 +25,7 @@ const CORE_ROOMS = [
   'moves',
   'plan',
   'together',
+  'read-out',
   'patterns',
 ];
 /** Rooms on one floor that may not use each other either. */
@@ -35,6 +36,7 @@ const NEIGHBOURS = {
   moves: ['formats', 'published'],
   plan: ['formats', 'published'],
   together: ['formats', 'published'],
+  'read-out': ['formats', 'published'],
   patterns: ['formats', 'published'],
 };
 

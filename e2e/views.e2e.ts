@@ -66,10 +66,17 @@ test('everything that opens on the bench is accessible', async ({ page, studio }
   await page.keyboard.press('e');
   await page.locator('ks-effort-chart svg').waitFor();
   await expectNoViolations(page);
+  await page.keyboard.press('y');
+  await page.getByRole('region', { name: 'Both hands, beat by beat' }).waitFor();
+  await expectNoViolations(page);
+  await page.keyboard.press('s');
+  await page.locator('ks-plans').waitFor();
+  await expectNoViolations(page);
   for (const [key, title] of [
     ['l', 'Hand and level'],
     ['m', 'Marks on the score'],
     ['v', 'Versions'],
+    ['i', 'The piece in words'],
     ['?', 'Keys'],
   ] as const) {
     await page.keyboard.press(key);

@@ -63,12 +63,15 @@ export interface FingerRequest {
   readonly score: boolean;
   /** Keep the fingers that stand in the file and work out the others. */
   readonly onlyOpen: boolean;
+  /** Printed numbers of the first and last bar that are read out; all where none are named. */
+  readonly bars: readonly [number, number] | undefined;
 }
 
 export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both] [--span-mm N] [--lock NOTEID=FINGER]...
                           [--alternatives N] [--ties 0..1|hard] [--rules FILE.json] [--only-open] [--score]
                           [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE | --out-dir DIR]
        kettle-step together FILE... [options of finger]
+       kettle-step read-out FILE... [options of finger] [--bars A-B]
        kettle-step convert FILE OUT [--part ID]... [--tune N]
        kettle-step pattern --tonic NOTE --kind KIND [--mode major|minor] [--inversion N] [--octaves N]
                           [--direction up|down|both] [--motion similar|contrary] [--distance octave|third|sixth|tenth]
@@ -78,6 +81,7 @@ export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both]
 FILE is MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid), or - for standard input; what is written follows
 the ending of its name.
 together prints both hands beat by beat: how hard each beat is for them together and why, and the trouble spots.
+read-out prints the music in plain words, hand by hand and note by note (--bars: of these bars alone).
 --hand          the hand to finger; both by default
 --span-mm       flat span from the outer edge of the thumb to that of the fifth finger; ${DEFAULT_HAND.span15Mm} by default
 --lock          holds a finger on a note; may be given again
@@ -216,6 +220,18 @@ export const all = <T extends object>(results: { readonly [K in keyof T]: Result
   return ok(Object.fromEntries(values) as T);
 };
 
+const readBars = (
+  written: string | undefined,
+  command: string,
+): Result<readonly [number, number] | undefined, string> => {
+  if (written === undefined) return ok(undefined);
+  if (command !== 'read-out') return fail('--bars goes with read-out.');
+  const [, first, last = first] = /^(\d+)(?:-(\d+))?$/.exec(written) ?? [];
+  return first !== undefined && Number(first) <= Number(last)
+    ? ok([Number(first), Number(last)] as const)
+    : fail(`--bars takes a bar or two, the first one first, as in 5-8, not "${written}".`);
+};
+
 const parse = (args: readonly string[]) =>
   parseArgs({
     args: [...args],
@@ -233,6 +249,7 @@ const parse = (args: readonly string[]) =>
       model: { type: 'string', default: MODELS[0] },
       score: { type: 'boolean', default: false },
       'only-open': { type: 'boolean', default: false },
+      bars: { type: 'string' },
       ...CHOICE_OPTIONS,
     },
   });
@@ -265,6 +282,7 @@ export const readFingerRequest = (args: readonly string[], command = 'finger'): 
     ties: readTies(values.ties),
     score: ok(values.score),
     onlyOpen: ok(values['only-open']),
+    bars: readBars(values.bars, command),
     choice: readChoice(values),
   });
 };

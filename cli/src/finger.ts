@@ -5,6 +5,8 @@ import {
   ok,
   printedLocks,
   publishedPlan,
+  readOut,
+  readOutText,
   SIDES,
   type Locks,
   type PlanWarning,
@@ -26,6 +28,8 @@ import type { FingerRequest } from './arguments';
 export interface Fingered {
   readonly plan: PlanDocument;
   readonly together: () => TogetherDocument;
+  /** In plain words. */
+  readonly readOut: () => string;
   /** The piece with the fingering written in, in the form asked for. */
   readonly file: (form: SentForm) => Uint8Array;
 }
@@ -42,6 +46,13 @@ const byPublishedModel = (score: Score): { readonly locks: Locks; readonly warni
     locks: new Map(plans.flatMap(({ fingers }) => [...fingers])),
     warnings: plans.some(({ hasChords }) => hasChords) ? [warning] : [],
   };
+};
+
+/** Bars by their printed numbers, as indices; none where the piece has no such bar. */
+const barsOf = (score: Score, numbers: FingerRequest['bars']): { readonly bars?: readonly [number, number] } => {
+  if (!numbers) return {};
+  const inside = score.bars.filter(({ number }) => number >= numbers[0] && number <= numbers[1]);
+  return { bars: [inside[0]?.index ?? Infinity, inside[inside.length - 1]?.index ?? -1] };
 };
 
 /** Fingers one file's bytes; an error is one sentence for the user. */
@@ -74,6 +85,7 @@ export const fingerFile = (
       },
     ),
     together: () => togetherDocument(score, plan),
+    readOut: () => readOutText(readOut(score, plan, { sides: request.sides, ...barsOf(score, request.bars) })),
     file: (form) => sendMusic(form, read.value, planFingers(plan, request.sides, alternates)),
   });
 };

@@ -61,6 +61,18 @@ describe('kettle-step together', () => {
   });
 });
 
+describe('kettle-step read-out', () => {
+  it('prints the music in plain words, of some bars and one hand where that is asked for', () => {
+    const path = file('five.musicxml', FIVE);
+    const { stdout, stderr } = call(['read-out', path, '--hand', 'right', '--bars', '2']);
+    expect(stderr).toBe('');
+    expect(stdout).toMatch(/Right hand\. Bar two: the G above middle C with five, four counts\.\n$/);
+    expect(call(['read-out', path]).stdout).toContain('Bar one: middle C with one, D with two');
+    expect(call(['read-out', path, '--bars', '3-2']).stderr).toContain('as in 5-8, not "3-2"');
+    expect(call(['finger', path, '--bars', '2']).stderr).toContain('--bars goes with read-out');
+  });
+});
+
 describe('kettle-step finger', () => {
   it('prints the plan and nothing else, from a file or from standard input', () => {
     const fromFile = plan([file('five.musicxml', FIVE)]);

@@ -77,14 +77,19 @@ const writeFingered = (file: string, fingered: Fingered, request: FingerRequest)
     return writeOutput(out.path, fingered.file(out.form));
   });
 
-/** What is printed of a fingered file. */
-type Printed = (fingered: Fingered) => object;
+/** What is printed of a fingered file, and as what. */
+type Printed = (file: string, fingered: Fingered) => string;
 
-/** One file's plan, or what follows from it, as a line of JSON. */
+const asJson =
+  (of: (fingered: Fingered) => object): Printed =>
+  (file, fingered) =>
+    `${JSON.stringify({ file, ...of(fingered) })}\n`;
+
+/** One file's plan, or what follows from it, as it is printed. */
 const fingerOne = (file: string, request: FingerRequest, rules: Rules, printed: Printed): Result<string, string> =>
   andThen(readInput(file), (bytes) =>
     andThen(fingerFile(file, bytes, request, rules), (fingered) =>
-      andThen(writeFingered(file, fingered, request), () => ok(`${JSON.stringify({ file, ...printed(fingered) })}\n`)),
+      andThen(writeFingered(file, fingered, request), () => ok(printed(file, fingered))),
     ),
   );
 
@@ -140,12 +145,25 @@ const help = (): readonly string[] => {
 
 /** Does what it is asked to; gives a sentence for everything that could not be done. */
 const run = (command: string | undefined, args: readonly string[]): readonly string[] => {
-  if (command === 'finger') return finger(args, command, ({ plan }) => plan);
-  if (command === 'together') return finger(args, command, ({ together }) => together());
+  if (command === 'finger')
+    return finger(
+      args,
+      command,
+      asJson(({ plan }) => plan),
+    );
+  if (command === 'together')
+    return finger(
+      args,
+      command,
+      asJson(({ together }) => together()),
+    );
+  if (command === 'read-out') return finger(args, command, (_file, { readOut }) => `${readOut()}\n`);
   if (command === 'convert') return convert(args);
   if (command === 'pattern') return pattern(args);
   if (command === '--help' || command === 'help') return help();
-  return ['kettle-step knows the commands "finger", "together", "convert" and "pattern"; try kettle-step --help.'];
+  return [
+    'kettle-step knows the commands "finger", "together", "read-out", "convert" and "pattern"; try kettle-step --help.',
+  ];
 };
 
 const [command, ...args] = process.argv.slice(2);

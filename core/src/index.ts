@@ -31,6 +31,7 @@ export * from './plan/plan';
 export * from './plan/house-questions';
 export * from './plan/planner';
 export * from './together';
+export * from './read-out';
 export * from './plan/rules-acted';
 export * from './patterns';
 export type { ComparedBar, ComparedWay, Comparison, HandComparison } from './plan/comparison';

@@ -147,6 +147,7 @@ export class BenchCommands {
     together: this.panel('together', 'Together', 'Both hands together, beat by beat', 'y'),
     plans: this.panel('plans', this.plansWords, 'The general plan, and students’ own ones', 's'),
     marks: this.sheet('marks', 'Marks', 'Marks on the score', 'm'),
+    words: this.sheet('words', 'In words', 'The piece in plain words, note by note', 'i'),
     play: { words: 'Play', does: 'Play from here, stop', keys: ['p'], run: () => this.transport.toggle() },
     loop: {
       words: 'Loop',

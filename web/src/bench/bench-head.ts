@@ -40,6 +40,7 @@ export class BenchHead {
     this.commands.look.correct,
     this.commands.look.effort,
     this.commands.look.marks,
+    this.commands.look.words,
     this.commands.look.versions,
     this.commands.look.help,
   ];

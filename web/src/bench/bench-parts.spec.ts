@@ -145,6 +145,7 @@ describe('the sheets of the bench', () => {
     ['level', 'Hand and level'],
     ['versions', 'Versions'],
     ['marks', 'Marks on the score'],
+    ['words', 'The piece in words'],
     ['help', 'Keys'],
   ] as const)('shows one of them by its name: %s', (sheet, title) => {
     expect(open(sheet).dialog.getAttribute('aria-label')).toBe(title);

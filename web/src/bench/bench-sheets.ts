@@ -15,6 +15,7 @@ import { MARK_WORDS, SHEET_TITLES } from './bench-words';
 import { AsksFor } from './asks-for';
 import { Follows } from './follows';
 import { HandAndLevel } from './hand-and-level';
+import { ReadOutSheet } from './read-out';
 import { Versions } from './versions';
 
 /** What lies over the desk while it is wanted: hand and level, versions, marks, keys. */
@@ -28,6 +29,7 @@ import { Versions } from './versions';
     KeysSheet,
     NzCheckboxModule,
     NzDrawerModule,
+    ReadOutSheet,
     RouterLink,
     Versions,
   ],
@@ -70,6 +72,9 @@ import { Versions } from './versions';
                   }}</label>
                 </p>
               }
+            }
+            @case ('words') {
+              <ks-read-out />
             }
             @case ('help') {
               <ks-keys-sheet [groups]="commands.groups" />

@@ -1,7 +1,7 @@
 import type { MarkKind } from '../score/score-marks';
 
 /** What lies over the desk. */
-export type Sheet = 'level' | 'versions' | 'marks' | 'help';
+export type Sheet = 'level' | 'versions' | 'marks' | 'words' | 'help';
 /** What lies between score and rail. */
 export type Panel = 'compare' | 'effort' | 'correct' | 'plans' | 'together';
 
@@ -9,6 +9,7 @@ export const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
   level: 'Hand and level',
   versions: 'Versions',
   marks: 'Marks on the score',
+  words: 'The piece in words',
   help: 'Keys',
 };
 

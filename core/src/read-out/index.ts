@@ -1,0 +1,1 @@
+export { readOut, readOutText, type ReadOut, type ReadOutOptions } from './read-out';

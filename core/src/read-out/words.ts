@@ -1,0 +1,70 @@
+import type { Finger } from '../hand/hand';
+import { midiOf, type Pitch } from '../keyboard/pitch';
+
+/** Words in which music is read out: no signs, no digits that could be fingers. */
+
+const NUMBERS = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+
+/** @example numberWord(3) // => 'three' */
+export const numberWord = (number: number): string => NUMBERS[number] ?? String(number);
+
+export const fingerWord = (finger: Finger): string => numberWord(finger);
+
+const MIDDLE_C = 60;
+
+const ALTERED: Readonly<Record<number, string>> = {
+  [-2]: ' double flat',
+  [-1]: ' flat',
+  0: '',
+  1: ' sharp',
+  2: ' double sharp',
+};
+
+/** The name of a key without its octave. @example keyWord(parsePitch('Bb4')!) // => 'B flat' */
+export const keyWord = ({ step, alter }: Pitch): string => step + (ALTERED[alter] ?? '');
+
+const ORDINALS = ['', '', 'second ', 'third ', 'fourth '];
+
+/** A key with its place on the keyboard: which one of its name it is from middle C on. */
+export const placedKey = (pitch: Pitch): string => {
+  const midi = midiOf(pitch);
+  const name = keyWord(pitch);
+  if (midi === MIDDLE_C) return `middle ${name}`;
+  const octaves = Math.ceil(Math.abs(midi - MIDDLE_C) / 12);
+  const which = ORDINALS[octaves] ?? `${octaves}th `;
+  return `the ${which}${name} ${midi > MIDDLE_C ? 'above' : 'below'} middle C`;
+};
+
+const PARTS: readonly (readonly [number, string])[] = [
+  [0.5, 'half a count'],
+  [0.25, 'a quarter of a count'],
+  [0.75, 'three quarters of a count'],
+  [1 / 3, 'a third of a count'],
+  [2 / 3, 'two thirds of a count'],
+  [1.5, 'a count and a half'],
+];
+
+/** How long, in counts. @example countWords(2) // => 'two counts' */
+export const countWords = (counts: number): string => {
+  if (counts === 1) return 'a count';
+  if (Number.isInteger(counts)) return `${numberWord(counts)} counts`;
+  const known = PARTS.find(([part]) => Math.abs(part - counts) < 1e-6);
+  if (known) return known[1];
+  const whole = Math.floor(counts);
+  const part = PARTS.find(([one]) => Math.abs(one - (counts - whole)) < 1e-6);
+  return whole > 0 && part ? `${numberWord(whole)} counts and ${part[1]}` : `${counts.toFixed(2)} counts`;
+};
