@@ -26,6 +26,7 @@ const CORE_ROOMS = [
   'plan',
   'together',
   'read-out',
+  'practice',
   'patterns',
 ];
 /** Rooms on one floor that may not use each other either. */
@@ -37,6 +38,7 @@ const NEIGHBOURS = {
   plan: ['formats', 'published'],
   together: ['formats', 'published'],
   'read-out': ['formats', 'published'],
+  practice: ['formats', 'published'],
   patterns: ['formats', 'published'],
 };
 
@@ -92,7 +94,7 @@ const WEB_ROOMS = [
   'paper',
 ];
 /** Places, which never import one another; the shell leads from one to the next. */
-const WEB_PLACES = ['shelf', 'bench', 'scales', 'students', 'reach', 'rules', 'print', 'typing'];
+const WEB_PLACES = ['shelf', 'bench', 'scales', 'students', 'reach', 'rules', 'practice', 'print', 'typing'];
 
 const WIRE = pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.');
 

@@ -54,3 +54,19 @@ test('some bars become a picture, as SVG with its font inside and as PNG', async
   expect(png.subarray(1, 4).toString()).toBe('PNG');
   expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
 });
+
+test('a practice sheet is made from the plan, changed, and printed on one page', async ({ page, studio }) => {
+  await openPiece(page, studio, 'Millrace');
+  await page.getByRole('button', { name: 'Download the piece' }).press('Enter');
+  await page.getByRole('link', { name: 'Practice sheet' }).press('Enter');
+  const sheet = page.getByRole('region', { name: 'The sheet' });
+  await expect(sheet.getByRole('listitem').first()).toContainText('As blocks, each together');
+  const steps = await sheet.getByRole('listitem').count();
+  await page.getByRole('checkbox', { name: 'Step 2 on the sheet' }).press('Space');
+  await expect(sheet.getByRole('listitem')).toHaveCount(steps - 1);
+  await page.getByRole('textbox', { name: 'A step of your own' }).fill('Sing the tune while the left hand plays.');
+  await page.keyboard.press('Enter');
+  await expect(sheet.getByRole('listitem').last()).toHaveText('Sing the tune while the left hand plays.');
+  const pdf = (await page.pdf({ format: 'A4', preferCSSPageSize: true })).toString('latin1');
+  expect(pdf.match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+});

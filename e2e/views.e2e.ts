@@ -47,6 +47,10 @@ for (const size of SIZES) {
     await page.getByText('B♭2 B♭3').first().waitFor();
     await expectNoViolations(page);
     await expectFit(page);
+    await page.goto(`${studio.address}pieces/millrace/practice`);
+    await page.locator('.paper li').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
     await page.goto(`${studio.address}rules`);
     await page.locator('ks-rule-example g.fing').first().waitFor();
     await expectNoViolations(page);

@@ -124,6 +124,17 @@ const VIEWS = {
     await page.locator('.paper g.fing').first().waitFor();
     await page.waitForTimeout(500);
   },
+  'practice-sheet': async (page) => {
+    await page.goto(`${ADDRESS}pieces/millrace/practice`);
+    await page.locator('.paper li').first().waitFor();
+    await page.waitForTimeout(500);
+  },
+  together: async (page) => {
+    await openPiece(page, 'two-on-the-stairs');
+    await page.keyboard.press('y');
+    await page.getByRole('region', { name: 'Trouble spots' }).waitFor();
+    await page.waitForTimeout(600);
+  },
   pencil: async (page) => {
     await openPiece(page, 'two-on-the-stairs');
     for (const key of ['w', 'w']) await page.keyboard.press(key);

@@ -42,7 +42,14 @@ export interface ConvertRequest extends Choice {
 }
 
 /** Where fingered pieces are written: one to a file, or each to a folder under its own name. */
-export type Output = ({ readonly kind: 'file' } & OutFile) | { readonly kind: 'folder'; readonly path: string };
+export type Output =
+  | ({ readonly kind: 'file' } & OutFile)
+  | { readonly kind: 'folder'; readonly path: string }
+  | { readonly kind: 'sheet'; readonly path: string; readonly form: SheetForm };
+
+/** Forms of a practice sheet. */
+export const SHEET_FORMS = ['txt', 'html'] as const;
+export type SheetForm = (typeof SHEET_FORMS)[number];
 
 /** What `kettle-step finger` was asked to do. */
 export interface FingerRequest {
@@ -72,6 +79,7 @@ export const USAGE = `usage: kettle-step finger FILE... [--hand right|left|both]
                           [--model kettle-step|published-1997] [--part ID]... [--tune N] [--json] [--out FILE | --out-dir DIR]
        kettle-step together FILE... [options of finger]
        kettle-step read-out FILE... [options of finger] [--bars A-B]
+       kettle-step practice FILE... [options of finger] [--bars A-B] [--json | --out SHEET.txt|SHEET.html]
        kettle-step convert FILE OUT [--part ID]... [--tune N]
        kettle-step pattern --tonic NOTE --kind KIND [--mode major|minor] [--inversion N] [--octaves N]
                           [--direction up|down|both] [--motion similar|contrary] [--distance octave|third|sixth|tenth]
@@ -82,6 +90,7 @@ FILE is MusicXML (.musicxml, .xml, .mxl), ABC (.abc) or MIDI (.mid), or - for st
 the ending of its name.
 together prints both hands beat by beat: how hard each beat is for them together and why, and the trouble spots.
 read-out prints the music in plain words, hand by hand and note by note (--bars: of these bars alone).
+practice prints what to practise about the fingering, step by step; --out writes it as a sheet of text or HTML.
 --hand          the hand to finger; both by default
 --span-mm       flat span from the outer edge of the thumb to that of the fifth finger; ${DEFAULT_HAND.span15Mm} by default
 --lock          holds a finger on a note; may be given again
@@ -146,10 +155,16 @@ export const readOut = (path: string): Result<OutFile, string> => {
     : fail(`"${path}" must end in one of ${SENT_FORMS.map((known) => `.${known}`).join(', ')}.`);
 };
 
+const readSheet = (path: string): Result<Output, string> => {
+  const form = SHEET_FORMS.find((known) => path.toLowerCase().endsWith(`.${known}`));
+  return form ? ok({ kind: 'sheet', path, form }) : fail(`"${path}" must end in .txt or .html.`);
+};
+
 const readOutput = (
   files: readonly string[],
   out: string | undefined,
   folder: string | undefined,
+  command: string,
 ): Result<Output | undefined, string> => {
   if (out !== undefined && folder !== undefined) return fail('--out and --out-dir do not go together.');
   if (folder !== undefined)
@@ -158,6 +173,7 @@ const readOutput = (
       : ok({ kind: 'folder', path: folder });
   if (out === undefined) return ok(undefined);
   if (files.length > 1) return fail('--out names one file: use --out-dir DIR for several.');
+  if (command === 'practice') return readSheet(out);
   return andThen(readOut(out), (file) => ok({ kind: 'file' as const, ...file }));
 };
 
@@ -220,12 +236,15 @@ export const all = <T extends object>(results: { readonly [K in keyof T]: Result
   return ok(Object.fromEntries(values) as T);
 };
 
+/** Commands that look at some bars alone. */
+const OF_BARS: readonly string[] = ['read-out', 'practice'];
+
 const readBars = (
   written: string | undefined,
   command: string,
 ): Result<readonly [number, number] | undefined, string> => {
   if (written === undefined) return ok(undefined);
-  if (command !== 'read-out') return fail('--bars goes with read-out.');
+  if (!OF_BARS.includes(command)) return fail(`--bars goes with ${OF_BARS.join(' and ')}.`);
   const [, first, last = first] = /^(\d+)(?:-(\d+))?$/.exec(written) ?? [];
   return first !== undefined && Number(first) <= Number(last)
     ? ok([Number(first), Number(last)] as const)
@@ -276,7 +295,7 @@ export const readFingerRequest = (args: readonly string[], command = 'finger'): 
     hand: readSpan(values['span-mm']),
     locks,
     alternatives: readCount(values.alternatives),
-    output: readOutput(files, values.out, values['out-dir']),
+    output: readOutput(files, values.out, values['out-dir'], command),
     model: readModel(values.model),
     rules: ok(values.rules),
     ties: readTies(values.ties),

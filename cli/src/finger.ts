@@ -19,8 +19,10 @@ import {
   alternateFingers,
   planDocument,
   planFingers,
+  practiceDocument,
   togetherDocument,
   type PlanDocument,
+  type PracticeDocument,
   type TogetherDocument,
 } from '@kettle-step/contract';
 import type { FingerRequest } from './arguments';
@@ -30,6 +32,7 @@ export interface Fingered {
   readonly together: () => TogetherDocument;
   /** In plain words. */
   readonly readOut: () => string;
+  readonly practice: () => PracticeDocument;
   /** The piece with the fingering written in, in the form asked for. */
   readonly file: (form: SentForm) => Uint8Array;
 }
@@ -86,6 +89,7 @@ export const fingerFile = (
     ),
     together: () => togetherDocument(score, plan),
     readOut: () => readOutText(readOut(score, plan, { sides: request.sides, ...barsOf(score, request.bars) })),
+    practice: () => practiceDocument(score, plan, barsOf(score, request.bars).bars),
     file: (form) => sendMusic(form, read.value, planFingers(plan, request.sides, alternates)),
   });
 };

@@ -3,7 +3,12 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync,
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SIDES } from '@kettle-step/core';
-import { planDocumentSchema, togetherDocumentSchema, type PlanDocument } from '@kettle-step/contract';
+import {
+  planDocumentSchema,
+  practiceDocumentSchema,
+  togetherDocumentSchema,
+  type PlanDocument,
+} from '@kettle-step/contract';
 import { zipSync, strToU8 } from 'fflate';
 import { demoPieces } from '../../core/testing/demo';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
@@ -69,7 +74,26 @@ describe('kettle-step read-out', () => {
     expect(stdout).toMatch(/Right hand\. Bar two: the G above middle C with five, four counts\.\n$/);
     expect(call(['read-out', path]).stdout).toContain('Bar one: middle C with one, D with two');
     expect(call(['read-out', path, '--bars', '3-2']).stderr).toContain('as in 5-8, not "3-2"');
-    expect(call(['finger', path, '--bars', '2']).stderr).toContain('--bars goes with read-out');
+    expect(call(['finger', path, '--bars', '2']).stderr).toContain('--bars goes with read-out and practice');
+  });
+});
+
+describe('kettle-step practice', () => {
+  it('prints the steps, and writes them as a sheet of text or HTML', () => {
+    const { name, bytes } = demoPieces().find((piece) => piece.name.includes('millrace'))!;
+    const path = file(`${name}.musicxml`, bytes);
+    const { stdout, stderr } = call(['practice', path, '--json', '--out', join(folder, 'sheet.html')]);
+    expect(stderr).toBe('');
+    const sheet = practiceDocumentSchema.parse(JSON.parse(stdout));
+    expect(sheet.steps.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['finger-over', 'apart', 'tempo']));
+    const page = readFileSync(join(folder, 'sheet.html'), 'utf8');
+    expect(page.split('<li>')).toHaveLength(sheet.steps.length + 1);
+    call(['practice', path, '--bars', '1-2', '--out', join(folder, 'sheet.txt')]);
+    const text = readFileSync(join(folder, 'sheet.txt'), 'utf8');
+    expect(text).toMatch(/^Millrace\n\n1\. Bar/);
+    expect(text).toContain('If it hurts, tingles or stays tired: stop');
+    expect(text).not.toMatch(/Bars? (1[0-9]|[3-9])/);
+    expect(call(['practice', path, '--out', join(folder, 'sheet.pdf')]).stderr).toContain('must end in .txt or .html');
   });
 });
 

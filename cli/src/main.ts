@@ -6,6 +6,7 @@ import { explainMusicError, formOfName, readMusic, sendMusic } from '@kettle-ste
 import { readConvertRequest, readFingerRequest, USAGE, type FingerRequest, type OutFile } from './arguments';
 import { fingerFile, type Fingered } from './finger';
 import { printPattern } from './pattern';
+import { sheetBytes } from './sheet';
 import { readPatternRequest } from './pattern-arguments';
 
 /** Exit statuses: done, and bad usage or bad input. */
@@ -60,6 +61,7 @@ const isSame = (one: string, other: string): boolean => resolve(one) === resolve
 
 /** Where a fingered piece is written; undefined where it is not. Music that was brought along is never written over. */
 const outFileFor = (file: string, { files, output }: FingerRequest): Result<OutFile | undefined, string> => {
+  if (output?.kind === 'sheet') return ok(undefined);
   if (output?.kind !== 'folder') return ok(output);
   const path = join(output.path, basename(file));
   if (files.some((other) => isSame(other, path))) return fail(`"${path}" is the file itself: choose another folder.`);
@@ -72,6 +74,8 @@ const outFileFor = (file: string, { files, output }: FingerRequest): Result<OutF
 
 const writeFingered = (file: string, fingered: Fingered, request: FingerRequest): Result<unknown, string> =>
   andThen(outFileFor(file, request), (out) => {
+    if (request.output?.kind === 'sheet')
+      return writeOutput(request.output.path, sheetBytes(fingered.practice(), request.output.form));
     if (!out) return ok(null);
     if (request.output?.kind === 'folder') mkdirSync(request.output.path, { recursive: true });
     return writeOutput(out.path, fingered.file(out.form));
@@ -157,12 +161,18 @@ const run = (command: string | undefined, args: readonly string[]): readonly str
       command,
       asJson(({ together }) => together()),
     );
+  if (command === 'practice')
+    return finger(
+      args,
+      command,
+      asJson(({ practice }) => practice()),
+    );
   if (command === 'read-out') return finger(args, command, (_file, { readOut }) => `${readOut()}\n`);
   if (command === 'convert') return convert(args);
   if (command === 'pattern') return pattern(args);
   if (command === '--help' || command === 'help') return help();
   return [
-    'kettle-step knows the commands "finger", "together", "read-out", "convert" and "pattern"; try kettle-step --help.',
+    'kettle-step knows the commands "finger", "together", "read-out", "practice", "convert" and "pattern"; try kettle-step --help.',
   ];
 };
 

@@ -4,6 +4,7 @@ export * from './plan-document';
 export * from './pattern-document';
 export * from './pattern-wish';
 export * from './piece';
+export * from './practice-document';
 export * from './problem';
 export * from './standing';
 export * from './stored-plan';

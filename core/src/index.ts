@@ -32,6 +32,7 @@ export * from './plan/house-questions';
 export * from './plan/planner';
 export * from './together';
 export * from './read-out';
+export * from './practice';
 export * from './plan/rules-acted';
 export * from './patterns';
 export type { ComparedBar, ComparedWay, Comparison, HandComparison } from './plan/comparison';

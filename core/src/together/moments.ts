@@ -119,7 +119,8 @@ export const momentsOf = (score: Score, plan: PianoPlan): readonly Moment[] => {
 };
 
 /** Units of the metre to a beat as it is felt: three in 6/8, 9/8 and 12/8. */
-const unitsFelt = ({ beats, beatType }: Metre): number => (beatType === 8 && beats > 3 && beats % 3 === 0 ? 3 : 1);
+export const unitsFelt = ({ beats, beatType }: Metre): number =>
+  beatType === 8 && beats > 3 && beats % 3 === 0 ? 3 : 1;
 
 export const bothHands = ({ hands }: Moment): readonly HandNow[] => SIDES.map((side) => hands[side]);
 

@@ -21,6 +21,11 @@ export const routes: Routes = [
     loadComponent: () => import('../print/print').then((place) => place.Print),
   },
   {
+    path: 'pieces/:id/practice',
+    title: 'Practice sheet · Kettle Step',
+    loadComponent: () => import('../practice/practice').then((place) => place.Practice),
+  },
+  {
     path: 'type',
     title: 'Type it in · Kettle Step',
     loadComponent: () => import('../typing/type-in').then((place) => place.TypeIn),

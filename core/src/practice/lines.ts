@@ -1,0 +1,65 @@
+import type { Finger, Side } from '../hand/hand';
+import type { Pitch } from '../keyboard/pitch';
+import type { Move } from '../moves/move';
+import type { PianoPlan } from '../plan/plan';
+import { keyWord } from '../read-out/words';
+import { beatOf, type Note, type Score } from '../score/score';
+
+/** What one hand strikes, one after another, with its fingers: what practice steps are told from. */
+
+/** A note as a step names it. */
+export interface NamedNote {
+  readonly id: string;
+  /** Index into `Score.bars`. */
+  readonly bar: number;
+  readonly beat: number;
+  readonly pitch: Pitch;
+  readonly finger: Finger;
+}
+
+/** Keys struck at once, low to high. */
+export interface Strike {
+  readonly onsetTicks: number;
+  readonly bar: number;
+  readonly beat: number;
+  readonly notes: readonly NamedNote[];
+  /** The move that leads here. */
+  readonly move: Move | undefined;
+}
+
+const named = (score: Score, note: Note, finger: Finger): NamedNote => ({
+  id: note.id,
+  bar: note.bar,
+  beat: beatOf(score, note),
+  pitch: note.pitch,
+  finger,
+});
+
+/** The strikes of a hand in order. Notes for which the hand has no finger are no part of them. */
+export const strikesOf = (score: Score, plan: PianoPlan, side: Side): readonly Strike[] => {
+  const fingers = new Map(plan.hands[side].notes.map(({ id, finger }) => [id, finger]));
+  const moves = new Map(plan.hands[side].moves.map((move) => [move.onsetTicks, move]));
+  const strikes = new Map<number, { readonly note: Note; readonly notes: NamedNote[] }>();
+  for (const note of score.notes) {
+    const finger = fingers.get(note.id) ?? null;
+    if (note.side !== side || note.graceIndex !== null || finger === null) continue;
+    const own = named(score, note, finger);
+    const together = strikes.get(note.onsetTicks);
+    if (together) together.notes.push(own);
+    else strikes.set(note.onsetTicks, { note, notes: [own] });
+  }
+  return [...strikes.values()].map(({ note, notes }) => ({
+    onsetTicks: note.onsetTicks,
+    bar: note.bar,
+    beat: beatOf(score, note),
+    notes,
+    move: moves.get(note.onsetTicks),
+  }));
+};
+
+/** A note as it is said: its key and its finger. @example 'B flat(4)' */
+export const said = ({ pitch, finger }: NamedNote): string => `${keyWord(pitch)}(${finger})`;
+
+export const keyOf = ({ pitch }: NamedNote): string => keyWord(pitch);
+
+export const saidTogether = ({ notes }: Strike): string => notes.map(said).join(' ');
