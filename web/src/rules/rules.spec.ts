@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import type { HouseRules, RulesFile, SaveHouseRules, SaveStudent } from '@kettle-step/contract';
-import { of } from 'rxjs';
+import { of, throwError } from 'rxjs';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
 import { HouseRulesService } from '../services/house-rules.service';
@@ -24,9 +24,11 @@ const PIP = {
 const open = (house: RulesFile = {}) => {
   const savedHouse: SaveHouseRules[] = [];
   const savedStudent: SaveStudent[] = [];
+  let isRefused = false;
   const houseService = {
     get: () => of<HouseRules>({ rules: house, revision: 2 }),
     save: (rules: SaveHouseRules) => {
+      if (isRefused) return throwError(() => new Error('changed elsewhere'));
       savedHouse.push(rules);
       return of(rules.baseRevision + 1);
     },
@@ -47,7 +49,7 @@ const open = (house: RulesFile = {}) => {
   ]);
   const store = TestBed.inject(RulesStore);
   store.load();
-  return { ...opened, store, savedHouse, savedStudent };
+  return { ...opened, store, savedHouse, savedStudent, refuse: () => (isRefused = true) };
 };
 
 describe('the house rules', () => {
@@ -60,6 +62,14 @@ describe('the house rules', () => {
       { rules: { chromatic: 'groups', pairs: 'slide' }, baseRevision: 2 },
       { rules: { pairs: 'slide' }, baseRevision: 3 },
     ]);
+  });
+
+  it('that could not be kept are shown as they stand on the server', () => {
+    const { store, refuse } = open({ chromatic: 'groups' });
+    refuse();
+    store.settle('pairs', 'slide');
+    expect(store.problem()).toBe('changed elsewhere');
+    expect(store.own()).toEqual({ chromatic: 'groups' });
   });
 
   it('stand under those of a student, who answers for the questions that are settled otherwise', () => {

@@ -9,7 +9,7 @@ import {
   type Student,
   type StudentSummary,
 } from '@kettle-step/contract';
-import { concatMap, Subject, type Observable } from 'rxjs';
+import { concatMap, Subject, tap, type Observable } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { telling } from '../parts/telling';
 import { HouseRulesService } from '../services/house-rules.service';
@@ -78,7 +78,8 @@ export class RulesStore {
   constructor() {
     this.saves
       .pipe(
-        concatMap((save) => save().pipe(telling(this.problem))),
+        // What could not be kept is shown as it stands on the server.
+        concatMap((save) => save().pipe(tap({ error: () => this.reload() }), telling(this.problem))),
         takeUntilDestroyed(),
       )
       .subscribe();
@@ -119,6 +120,11 @@ export class RulesStore {
         return this.history.decide(setOwn(decisions, { hands: decisions.desk.hands, rules }));
       }
     }
+  }
+
+  private reload(): void {
+    this.load();
+    this.choose(this.for());
   }
 
   private hands(): Settings['hands'] {
