@@ -106,10 +106,16 @@ const ladderTo = (goal: number): readonly number[] => {
   return [...new Set(rungs)];
 };
 
-/** The fastest tempo at which every jump has time, and the bar of the one that has least. */
-const comfortable = (plan: PianoPlan, tempo: number): { readonly tempo: number; readonly bar: number | undefined } => {
+/** The fastest tempo at which every jump of these bars has time, and the bar of the one that has least. */
+const comfortable = (
+  plan: PianoPlan,
+  tempo: number,
+  within: (at: { readonly bar: number }) => boolean,
+): { readonly tempo: number; readonly bar: number | undefined } => {
   const jumps = SIDES.flatMap((side) =>
-    plan.hands[side].moves.flatMap(({ travel, bar }) => (travel ? [{ fits: travel.fitsUpTo, bar }] : [])),
+    plan.hands[side].moves
+      .filter(within)
+      .flatMap(({ travel, bar }) => (travel ? [{ fits: travel.fitsUpTo, bar }] : [])),
   );
   const tightest = jumps.reduce<(typeof jumps)[number] | undefined>(
     (least, one) => (least && least.fits <= one.fits ? least : one),
@@ -153,7 +159,7 @@ export const practiceSheet = (
     Math.max(...SIDES.map((side) => strikes[side].at(-1)?.bar ?? 0)),
   ];
   const goal = quartersPerMinuteAt(score, score.bars[from]?.onsetTicks ?? 0);
-  const { tempo, bar } = comfortable(plan, goal);
+  const { tempo, bar } = comfortable(plan, goal, within);
   const ladder = ladderTo(tempo);
   const number = bar === undefined ? undefined : (score.bars[bar]?.number ?? bar + 1);
   const steps: PracticeStep[] = [

@@ -173,12 +173,12 @@ const leapFigure = ({ leapMm, restedQuarters }: HandNow): number =>
 
 const leaps: PartOf = ({ hands: { right, left } }) => {
   const [a, b] = [leapFigure(right), leapFigure(left)];
-  if (a > 0 && b > 0) return part((a + b) * 1.6, 'both hands leap, and the eyes follow one');
+  if (a > 0 && b > 0) return part((a + b) * 1.6, 'both hands leap at once');
   if (a + b === 0) return undefined;
   const [hand, other] = a > 0 ? [right, left] : [left, right];
   return part(
     a + b + (isStriking(other) || other.held.length === 0 ? 0.2 : 0),
-    `the ${hand.side} hand leaps ${Math.round(hand.leapMm)} mm and is looked at`,
+    `the ${hand.side} hand leaps ${Math.round(hand.leapMm)} mm`,
   );
 };
 
