@@ -19,4 +19,9 @@ export const typeKeys = async (page: Page, keys: string): Promise<void> => {
 /** Opens the text beside the music. */
 export const openText = (page: Page): Promise<void> => page.getByRole('button', { name: 'ABC text' }).click();
 
-export const textOf = (page: Page): Promise<string> => page.locator('.cm-content').innerText();
+/** The text, once the editor has it: it stands empty for a moment. */
+export const textOf = async (page: Page): Promise<string> => {
+  const content = page.locator('.cm-content');
+  await expect(content).toContainText('K:');
+  return content.innerText();
+};
