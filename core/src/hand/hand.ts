@@ -4,6 +4,8 @@ import { ContractError } from '../result';
 export const SIDES = ['right', 'left'] as const;
 export type Side = (typeof SIDES)[number];
 
+export const otherSide = (side: Side): Side => (side === 'right' ? 'left' : 'right');
+
 /** 1 = thumb to 5 = little finger. */
 export const FINGERS = [1, 2, 3, 4, 5] as const;
 export type Finger = (typeof FINGERS)[number];

@@ -50,6 +50,18 @@ export const alterInKey = (step: Step, fifths: number): number => {
   return times > 0 ? Math.sign(fifths) * times : 0;
 };
 
+const ACCIDENTAL_WORDS: Readonly<Record<number, string>> = {
+  [-2]: ' double flat',
+  [-1]: ' flat',
+  0: '',
+  1: ' sharp',
+  2: ' double sharp',
+};
+
+/** A note as one says it: “F sharp”. */
+export const spokenName = ({ step, alter }: Pick<Pitch, 'step' | 'alter'>): string =>
+  `${step}${ACCIDENTAL_WORDS[alter] ?? ''}`;
+
 /** Places on the staff counted from C0: seven to the octave. */
 export const letterPlace = ({ step, octave }: Pick<Pitch, 'step' | 'octave'>): number =>
   octave * 7 + STEPS.indexOf(step);

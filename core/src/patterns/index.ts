@@ -19,7 +19,7 @@ export {
   type PatternKind,
   type PatternWish,
 } from './wish';
-export { makePattern, noteIdAt, patternOf, spokenName, type Pattern } from './pattern';
+export { makePattern, noteIdAt, patternOf, type Pattern } from './pattern';
 export { handbookFingering, type HandbookFingering } from './fingering';
 export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSource } from './fingered';
 export { togetherOf, type Thumbs, type TogetherMoment } from './together';

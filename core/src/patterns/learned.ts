@@ -1,10 +1,10 @@
 import type { Finger, Side } from '../hand/hand';
 import { isBlack } from '../keyboard/geometry';
-import { midiOf, type Pitch } from '../keyboard/pitch';
+import { midiOf, spokenName, type Pitch } from '../keyboard/pitch';
 import type { FingeredPattern } from './fingered';
 import type { Stroke } from './line';
 import type { HouseRules } from './fingering';
-import { spokenName, type Pattern } from './pattern';
+import type { Pattern } from './pattern';
 import { fingersByStroke } from './together';
 
 /** A thumb that passes under, or a finger that passes over it, from one note to the next. */

@@ -1,5 +1,5 @@
 import { SIDES, type Side } from '../hand/hand';
-import { pitchClassName, type Pitch } from '../keyboard/pitch';
+import { pitchClassName, spokenName, type Pitch } from '../keyboard/pitch';
 import { andThen, ContractError, ok, type Result } from '../result';
 import { noteOf, scoreOf } from '../score/build';
 import type { Metre, Note, Score } from '../score/score';
@@ -104,18 +104,6 @@ const notesOf = (side: Side, strokes: readonly Stroke[], { metre, ticks }: Rhyth
     );
   });
 };
-
-const ACCIDENTAL_WORDS: Readonly<Record<number, string>> = {
-  [-2]: ' double flat',
-  [-1]: ' flat',
-  0: '',
-  1: ' sharp',
-  2: ' double sharp',
-};
-
-/** A note as one says it: “F sharp”. */
-export const spokenName = ({ step, alter }: Pick<Pitch, 'step' | 'alter'>): string =>
-  `${step}${ACCIDENTAL_WORDS[alter] ?? ''}`;
 
 const INVERSION_WORDS = ['', ', first inversion', ', second inversion'];
 const DISTANCE_WORDS = { octave: '', third: ', a third apart', sixth: ', a sixth apart', tenth: ', a tenth apart' };

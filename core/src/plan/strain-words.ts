@@ -1,5 +1,5 @@
 import type { ReachVerdict } from '../hand/reach';
-import type { Side } from '../hand/hand';
+import { otherSide, type Side } from '../hand/hand';
 import { pitchName } from '../keyboard/pitch';
 import type { Easing } from '../score/eased';
 import { beatOf, type Score } from '../score/score';
@@ -13,8 +13,6 @@ export const VERDICT_WORDS: Readonly<Record<ReachVerdict, string>> = {
   limit: 'at the limit',
   'out-of-reach': 'out of reach',
 };
-
-const OTHER: Readonly<Record<Side, Side>> = { right: 'left', left: 'right' };
 
 const figure = (beat: number): string => String(Math.round(beat * 100) / 100);
 
@@ -48,7 +46,7 @@ export const wordWay = ({ kind, pitch, beforeBeat }: WayOut, side: Side): string
     case 'pedal':
       return `Hold ${name} with the pedal`;
     case 'give':
-      return `Give ${name} to the ${OTHER[side]} hand`;
+      return `Give ${name} to the ${otherSide(side)} hand`;
     case 'leave-out':
       return `Leave out ${name}`;
   }

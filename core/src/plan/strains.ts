@@ -1,4 +1,4 @@
-import type { Hand, Hands, Side } from '../hand/hand';
+import { otherSide, type Hand, type Hands, type Side } from '../hand/hand';
 import { bestReach, type PairReach } from '../hand/chord-reach';
 import { REACH_VERDICTS, type ReachVerdict } from '../hand/reach';
 import type { Pitch } from '../keyboard/pitch';
@@ -40,8 +40,6 @@ export type Strain =
   /** Null where there are more keys than fingers. */
   | (At & { readonly kind: 'chord' | 'held'; readonly reach: PairReach | null })
   | (At & { readonly kind: 'leap'; readonly travel: Travel });
-
-const OTHER: Readonly<Record<Side, Side>> = { right: 'left', left: 'right' };
 
 const byKey = (a: Press, b: Press): number => a.midi - b.midi;
 
@@ -94,7 +92,7 @@ const way = (
 const givingOf = (score: Score, presses: readonly Press[], side: Side, hands: Hands): readonly WayOut[] => {
   const press = side === 'right' ? presses[0] : presses[presses.length - 1];
   if (!press || press.noteIds.length === 0) return [];
-  const other = verdictWith(score, press, OTHER[side], hands[OTHER[side]]);
+  const other = verdictWith(score, press, otherSide(side), hands[otherSide(side)]);
   if (other === 'limit' || other === 'out-of-reach') return [];
   const rest = verdictOf(keysOf(presses.filter((one) => one !== press)), side, hands[side]);
   return [way('give', press, isBetter(rest, other) ? other : rest, { give: press.noteIds })];

@@ -35,10 +35,11 @@ export interface PracticeStep {
   readonly notes: readonly NamedNote[];
 }
 
+/** The note of a strike that is no chord. */
 const only = (strike: Strike | undefined): NamedNote | undefined =>
   strike?.notes.length === 1 ? strike.notes[0] : undefined;
 
-/** The note of a strike that a move is told by: the one it leads to, or the only one. */
+/** A step over the bars of the notes that it names. */
 const step = (
   kind: PracticeKind,
   hand: PracticeStep['hand'],

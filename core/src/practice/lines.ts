@@ -1,8 +1,7 @@
 import type { Finger, Side } from '../hand/hand';
-import type { Pitch } from '../keyboard/pitch';
+import { spokenName, type Pitch } from '../keyboard/pitch';
 import type { Move } from '../moves/move';
 import type { PianoPlan } from '../plan/plan';
-import { keyWord } from '../read-out/words';
 import { beatOf, type Note, type Score } from '../score/score';
 
 /** What one hand strikes, one after another, with its fingers: what practice steps are told from. */
@@ -58,8 +57,8 @@ export const strikesOf = (score: Score, plan: PianoPlan, side: Side): readonly S
 };
 
 /** A note as it is said: its key and its finger. @example 'B flat(4)' */
-export const said = ({ pitch, finger }: NamedNote): string => `${keyWord(pitch)}(${finger})`;
+export const said = ({ pitch, finger }: NamedNote): string => `${spokenName(pitch)}(${finger})`;
 
-export const keyOf = ({ pitch }: NamedNote): string => keyWord(pitch);
+export const keyOf = ({ pitch }: NamedNote): string => spokenName(pitch);
 
 export const saidTogether = ({ notes }: Strike): string => notes.map(said).join(' ');

@@ -11,11 +11,11 @@ import { said, saidTogether, strikesOf, type NamedNote, type Strike } from './li
 export interface PracticeSheet {
   readonly title: string;
   readonly steps: readonly PracticeStep[];
-  /** Tempi from what is steady today to the goal, in beats a minute. */
+  /** Tempi from what is steady today to the goal, in quarters a minute. */
   readonly ladder: readonly number[];
 }
 
-/** Steps of one hand alone, and of both together; a page holds no more. */
+/** Steps about a hand's own moves; a page holds no more. */
 const MOST_APART = 4;
 /** Where one begins, as a share of the tempo; our choice. */
 const FIRST_TEMPO = 0.6;

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { bothLines } from '../../testing/both-lines';
 import { line } from '../../testing/line';
 import { DEFAULT_HANDS, type Finger } from '../hand/hand';
-import { parsePitch } from '../keyboard/pitch';
+import { parsePitch, spokenName } from '../keyboard/pitch';
 import { createPlanner } from '../plan/planner';
 import type { Score } from '../score/score';
 import { readOut, readOutText } from '.';
-import { countWords, keyWord, placedKey } from './words';
+import { countWords, placedKey } from './words';
 
 const planner = createPlanner(DEFAULT_HANDS);
 
@@ -70,7 +70,7 @@ describe('a read-out', () => {
 describe('words of a read-out', () => {
   it('name keys without signs, and say where on the keyboard they are', () => {
     const words = (name: string) => placedKey(parsePitch(name)!);
-    expect(keyWord(parsePitch('Bb4')!)).toBe('B flat');
+    expect(spokenName(parsePitch('Bb4')!)).toBe('B flat');
     expect(words('C4')).toBe('middle C');
     expect(words('E4')).toBe('the E above middle C');
     expect(words('C5')).toBe('the C above middle C');

@@ -1,12 +1,11 @@
 import { SIDES, type Finger, type Side } from '../hand/hand';
 import { isBlack } from '../keyboard/geometry';
-import { midiOf, type Pitch } from '../keyboard/pitch';
+import { letterPlace, midiOf, spokenName, type Pitch } from '../keyboard/pitch';
 import type { Move } from '../moves/move';
-import { barInWords } from '../score/bar-words';
 import type { PianoPlan } from '../plan/plan';
 import { beatTicks, type Bar, type Note, type Score } from '../score/score';
 import { handsTogether, spotsOf } from '../together';
-import { countWords, fingerWord, keyWord, numberWord, placedKey } from './words';
+import { barWord, capitalized, countWords, fingerWord, numberWord, placedKey } from './words';
 
 /** A stretch of a piece in plain words, hand by hand and note by note: for learners by ear, and for those who cannot see the page. */
 
@@ -40,11 +39,6 @@ interface Event {
 const FAR_KEYS = 4;
 /** Trouble told under "together". */
 const MOST_SPOTS = 3;
-
-const distanceInKeys = (a: Pitch, b: Pitch): number => {
-  const place = ({ step, octave }: Pitch): number => octave * 7 + 'CDEFGAB'.indexOf(step);
-  return place(b) - place(a);
-};
 
 /** The strokes of a hand in one bar with the rests between; a voice that holds beside another ends with the bar's own strokes. */
 const eventsOf = (score: Score, plan: PianoPlan, side: Side, bar: Bar): readonly Event[] => {
@@ -105,8 +99,8 @@ const MOVE_LEADS: Readonly<Partial<Record<Move['kind'], string>>> = {
 /** The key of a note as it is found from the one before. */
 const found = (pitch: Pitch, before: Pitch | undefined): string => {
   if (!before) return placedKey(pitch);
-  const keys = distanceInKeys(before, pitch);
-  if (Math.abs(keys) < FAR_KEYS) return keyWord(pitch);
+  const keys = letterPlace(pitch) - letterPlace(before);
+  if (Math.abs(keys) < FAR_KEYS) return spokenName(pitch);
   return `${keys > 0 ? 'up' : 'down'} to ${placedKey(pitch)}`;
 };
 
@@ -117,24 +111,16 @@ class HandReader {
   private lastText = '';
 
   sentence(events: readonly Event[], number: number, keyless: string): string {
-    const name = `${barInWords(number)
-      .replace(/^the /, 'The ')
-      .replace(/^bar (\d+)$/, (_, digits: string) => `Bar ${numberWord(Number(digits))}`)}:`;
-    const played = events.flatMap(({ touches }) => touches);
-    const same = this.read.get(keyless);
-    const [low] = played;
-    if (same !== undefined && played.length > 0) {
-      const again = this.lastText === keyless ? 'again' : `as bar ${numberWord(same)}`;
-      this.remember(events, keyless, number);
-      return `${name} ${again}.`;
-    }
-    if (!low) {
-      this.remember(events, keyless, number);
-      return `${name} rest.`;
-    }
-    const text = this.grouped(events);
+    const told = this.words(events, keyless);
     this.remember(events, keyless, number);
-    return `${name} ${text}.`;
+    return `${capitalized(barWord(number))}: ${told}.`;
+  }
+
+  private words(events: readonly Event[], keyless: string): string {
+    if (events.every(({ touches }) => touches.length === 0)) return 'rest';
+    const same = this.read.get(keyless);
+    if (same === undefined) return this.grouped(events);
+    return this.lastText === keyless ? 'again' : `as ${barWord(same)}`;
   }
 
   private remember(events: readonly Event[], keyless: string, number: number): void {
@@ -164,7 +150,7 @@ class HandReader {
     const names = touches.map((touch, at) => {
       const isThumbUnder = move?.kind === 'thumb-under' && touch.finger === 1;
       const name = (isThumbUnder ? keyOnly : withFinger)(
-        at === 0 ? found(touch.note.pitch, this.before) : keyWord(touch.note.pitch),
+        at === 0 ? found(touch.note.pitch, this.before) : spokenName(touch.note.pitch),
         touch,
       );
       if (at === 0) this.before = touch.note.pitch;
@@ -182,8 +168,7 @@ const openingOf = (score: Score, plan: PianoPlan, bars: readonly Bar[], sides: r
   const indices = new Set(bars.map(({ index }) => index));
   const notes = score.notes.filter((note) => indices.has(note.bar) && sides.includes(note.side));
   const { metre } = bars[0]!;
-  const counts =
-    bars.length === 1 ? 'One bar' : `${numberWord(bars.length).replace(/^./, (letter) => letter.toUpperCase())} bars`;
+  const counts = bars.length === 1 ? 'One bar' : `${capitalized(numberWord(bars.length))} bars`;
   const keys = notes.every(({ midi }) => !isBlack(midi)) ? ' White keys only.' : '';
   const starts = sides.flatMap((side) => {
     const { positions } = plan.hands[side];
@@ -197,7 +182,7 @@ const openingOf = (score: Score, plan: PianoPlan, bars: readonly Bar[], sides: r
         : `left thumb on ${placedKey(position.highest)}`,
     ];
   });
-  const where = starts.length > 0 ? ` ${starts.join('; ').replace(/^./, (letter) => letter.toUpperCase())}.` : '';
+  const where = starts.length > 0 ? ` ${capitalized(starts.join('; '))}.` : '';
   return `${counts} of ${numberWord(metre.beats)} counts.${keys}${where}`;
 };
 
@@ -239,8 +224,7 @@ export const readOut = (
           .slice(0, MOST_SPOTS)
           .map(({ bars: own, beat, why }) => {
             const bar = own.find((one) => numbers.has(one))!;
-            const name = barInWords(numbers.get(bar)!).replace(/\d+/, (digits) => numberWord(Number(digits)));
-            return `Take care in ${name}, on ${numberWord(beat)}: ${why.join('; ')}.`;
+            return `Take care in ${barWord(numbers.get(bar)!)}, on ${numberWord(beat)}: ${why.join('; ')}.`;
           }),
   };
 };

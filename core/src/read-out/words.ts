@@ -1,5 +1,5 @@
 import type { Finger } from '../hand/hand';
-import { midiOf, type Pitch } from '../keyboard/pitch';
+import { midiOf, spokenName, type Pitch } from '../keyboard/pitch';
 
 /** Words in which music is read out: no signs, no digits that could be fingers. */
 
@@ -22,27 +22,21 @@ const NUMBERS = [
 /** @example numberWord(3) // => 'three' */
 export const numberWord = (number: number): string => NUMBERS[number] ?? String(number);
 
+/** A bar by its printed number; an upbeat is 0. @example barWord(3) // => 'bar three' */
+export const barWord = (number: number): string => (number === 0 ? 'the upbeat' : `bar ${numberWord(number)}`);
+
+export const capitalized = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase());
+
 export const fingerWord = (finger: Finger): string => numberWord(finger);
 
 const MIDDLE_C = 60;
-
-const ALTERED: Readonly<Record<number, string>> = {
-  [-2]: ' double flat',
-  [-1]: ' flat',
-  0: '',
-  1: ' sharp',
-  2: ' double sharp',
-};
-
-/** The name of a key without its octave. @example keyWord(parsePitch('Bb4')!) // => 'B flat' */
-export const keyWord = ({ step, alter }: Pitch): string => step + (ALTERED[alter] ?? '');
 
 const ORDINALS = ['', '', 'second ', 'third ', 'fourth '];
 
 /** A key with its place on the keyboard: which one of its name it is from middle C on. */
 export const placedKey = (pitch: Pitch): string => {
   const midi = midiOf(pitch);
-  const name = keyWord(pitch);
+  const name = spokenName(pitch);
   if (midi === MIDDLE_C) return `middle ${name}`;
   const octaves = Math.ceil(Math.abs(midi - MIDDLE_C) / 12);
   const which = ORDINALS[octaves] ?? `${octaves}th `;

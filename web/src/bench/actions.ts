@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Desk, RulesFile } from '@kettle-step/contract';
-import { barsInWords, SURE_FROM, WRITING_LEVELS, type Finger, type Margin, type Side } from '@kettle-step/core';
+import { barsInWords, otherSide, SURE_FROM, WRITING_LEVELS, type Finger, type Margin } from '@kettle-step/core';
 import { HAND_WORDS, messageOf, nameOfBar, numberOfBar } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { History } from '../session/history';
@@ -188,7 +188,7 @@ export class Actions {
 
   otherHand(): void {
     const [score, { bar, side }] = [this.session.score(), this.selection.chosenPlace()];
-    const other: Side = side === 'right' ? 'left' : 'right';
+    const other = otherSide(side);
     if (score) this.selection.choose(firstOfBar(score, bar, other)?.id);
   }
 

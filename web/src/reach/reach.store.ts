@@ -1,7 +1,15 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { PieceSummary, StudentSummary } from '@kettle-step/contract';
-import { DEFAULT_HANDS, type Caution, type Easing, type Hands, type Strain, type WayOut } from '@kettle-step/core';
+import {
+  DEFAULT_HANDS,
+  otherSide,
+  type Caution,
+  type Easing,
+  type Hands,
+  type Strain,
+  type WayOut,
+} from '@kettle-step/core';
 import { debounceTime, forkJoin, map, of, switchMap, type Observable } from 'rxjs';
 import { telling } from '../parts/telling';
 import { EngineService } from '../services/engine.service';
@@ -102,7 +110,7 @@ export class ReachStore {
   }
 
   take(way: WayOut, { side }: Strain): void {
-    this.history.decide(ease(this.session.decisions(), way, side === 'right' ? 'left' : 'right'));
+    this.history.decide(ease(this.session.decisions(), way, otherSide(side)));
   }
 
   takeBack(easing: Easing): void {

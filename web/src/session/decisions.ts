@@ -1,6 +1,7 @@
 import { locksOf, type Desk, type Piece } from '@kettle-step/contract';
 import {
   certaintyOf,
+  otherSide,
   printedLocks,
   type Easing,
   type Finger,
@@ -152,7 +153,7 @@ const withDesk = (decisions: Decisions, change: Partial<Desk>): Decisions => ({
 export const giveAway = (decisions: Decisions, note: Note): Decisions => {
   const { given } = decisions.desk;
   const others = given.filter(({ noteId }) => noteId !== note.id);
-  const side: Side = note.side === 'right' ? 'left' : 'right';
+  const side = otherSide(note.side);
   const changed = others.length < given.length ? others : [...others, { noteId: note.id, side }];
   return withDesk(freeFinger(decisions, note.id), { given: changed });
 };

@@ -1,7 +1,8 @@
 import type { Finger, Side } from '../../hand/hand';
 import type { Key } from '../../score/score';
 import { crossingBetween, type Crossing, type Played } from '../learned';
-import { spokenName, TICKS } from '../pattern';
+import { spokenName } from '../../keyboard/pitch';
+import { TICKS } from '../pattern';
 import { BAR, musicOf, type Drill, type Struck } from './music';
 
 const fingerWords = (finger: Finger): string => (finger === 1 ? 'the thumb' : `${finger}`);

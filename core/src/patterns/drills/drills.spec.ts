@@ -1,9 +1,9 @@
 import { drillsFor, fingeredPattern, madePattern, planner } from '../../../testing/patterns';
 import { SIDES } from '../../hand/hand';
-import { pitchName } from '../../keyboard/pitch';
+import { pitchName, spokenName } from '../../keyboard/pitch';
 import { wordWarning } from '../../plan/warning-words';
 import { DEFAULT_RULES } from '../../fingering/model/rules';
-import { drillOf, learnedOf, PATTERN_KINDS, spokenName, tonicsOf, type PatternKind } from '..';
+import { drillOf, learnedOf, PATTERN_KINDS, tonicsOf, type PatternKind } from '..';
 
 const named = (tonic: string, kind: PatternKind, id: string, more = {}) => {
   const found = drillsFor(tonic, kind, more).find((one) => one.id === id);

@@ -1,4 +1,4 @@
-import { SIDES, type Finger, type Side } from '../../hand/hand';
+import { otherSide, SIDES, type Finger, type Side } from '../../hand/hand';
 import type { Pitch } from '../../keyboard/pitch';
 import type { FingeredPattern } from '../fingered';
 import { ownMusic, inARow, musicOf, withNotes, type Drill, type DrillMusic, type Struck } from './music';
@@ -20,13 +20,11 @@ const handsApart = (fingered: FingeredPattern): Drill => ({
   },
 });
 
-const OTHER: Readonly<Record<Side, Side>> = { right: 'left', left: 'right' };
-
 const louder = (fingered: FingeredPattern, side: Side): Drill => ({
   id: `louder-${side}`,
   title: `${side === 'right' ? 'Right' : 'Left'} hand louder`,
-  how: `The ${side} hand sings out, the ${OTHER[side]} hand only whispers; fingers and tempo stay as they are.`,
-  soft: OTHER[side],
+  how: `The ${side} hand sings out, the ${otherSide(side)} hand only whispers; fingers and tempo stay as they are.`,
+  soft: otherSide(side),
   make: () =>
     withNotes(ownMusic(fingered), (note) => (note.side === side ? { ...note, articulations: ['accent'] } : note)),
 });

@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { barInWords, beatOf, beatTicks, parsePitch, pitchName, respelled, type Pitch } from '@kettle-step/core';
+import {
+  barInWords,
+  beatOf,
+  beatTicks,
+  otherSide,
+  parsePitch,
+  pitchName,
+  respelled,
+  type Pitch,
+} from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -52,7 +61,7 @@ export class Correct {
 
   readonly inBar = computed(() => barInWords(numberOfBar(this.score(), this.bar())));
   readonly hand = computed(() => HAND_WORDS[this.side()]);
-  readonly otherHand = computed(() => HAND_WORDS[this.side() === 'right' ? 'left' : 'right']);
+  readonly otherHand = computed(() => HAND_WORDS[otherSide(this.side())]);
 
   readonly facts = computed(() => {
     const note = this.note();
@@ -97,7 +106,7 @@ export class Correct {
   }
 
   otherStaff(): void {
-    this.store.onNote(({ id, side }) => ({ kind: 'hand', noteId: id, side: side === 'right' ? 'left' : 'right' }));
+    this.store.onNote(({ id, side }) => ({ kind: 'hand', noteId: id, side: otherSide(side) }));
   }
 
   setVoice(voice: string): void {
