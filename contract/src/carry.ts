@@ -1,4 +1,4 @@
-import { barName, pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
+import { barName, numberOfBar, pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
 import type { Desk } from './desk';
 
 /** Decisions about a piece, carried over to other notes of the same music. */
@@ -44,7 +44,7 @@ export const wordLost = (lost: LostDecision): string => {
  */
 export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignment, before: Score): Carried => {
   const noteById = new Map(before.notes.map((note) => [note.id, note]));
-  const numberOf = (bar: number): number => before.bars[bar]?.number ?? bar + 1;
+  const numberOf = (bar: number): number => numberOfBar(before, bar);
   const lost: LostDecision[] = [];
   const carried = new Map(
     [...locks].flatMap(([id, finger]) => {

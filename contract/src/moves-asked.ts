@@ -62,6 +62,10 @@ export const suitedTo = (pieces: readonly AskingPiece[], rules: RulesFile): read
     );
 };
 
+/** What is new about a piece, in words. */
+export const wordNew = ({ untaught }: Pick<Suited, 'untaught'>): string =>
+  untaught.length === 0 ? 'nothing new' : `new: ${untaught.map((move) => wordAsked(move)).join(', ')}`;
+
 /** How many pieces each untaught move would open by itself, most first; moves that open none are left out. */
 export const openedBy = (
   suited: readonly Suited[],

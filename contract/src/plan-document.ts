@@ -1,6 +1,7 @@
 import {
   beatOf,
   MOVE_KINDS,
+  numberOfBar,
   pitchName,
   REACH_VERDICTS,
   SIDES,
@@ -136,7 +137,7 @@ const printedDocument = (score: Score, printed: PrintedScore): NonNullable<HandD
   effort: printed.effort,
   bestEffort: printed.bestEffort,
   bars: printed.bars.map(({ bar, effort, bestEffort, differences }) => ({
-    bar: numberOf(score, bar),
+    bar: numberOfBar(score, bar),
     effort,
     bestEffort,
     effortMore: Math.round((effort - bestEffort) * 1000) / 1000,
@@ -144,14 +145,11 @@ const printedDocument = (score: Score, printed: PrintedScore): NonNullable<HandD
   })),
 });
 
-/** A bar by the number that is printed. */
-const numberOf = (score: Score, bar: number): number => score.bars[bar]?.number ?? bar + 1;
-
 const placeOf = (
   score: Score,
   at: { readonly bar: number; readonly onsetTicks: number },
 ): { readonly bar: number; readonly beat: number } => ({
-  bar: numberOf(score, at.bar),
+  bar: numberOfBar(score, at.bar),
   beat: shownBeat(beatOf(score, at)),
 });
 
@@ -174,7 +172,7 @@ const alternativeDocument = (
   score: Score,
   alternative: HandPlan['alternatives'][number],
 ): NonNullable<HandDocument['alternatives']>[number] => ({
-  bar: numberOf(score, alternative.bar),
+  bar: numberOfBar(score, alternative.bar),
   rank: alternative.rank,
   differs: [...alternative.differs],
   effortMore: Math.round(alternative.effortMore * 1000) / 1000,

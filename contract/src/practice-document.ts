@@ -1,4 +1,11 @@
-import { pitchName, practiceSheet, STEP_KINDS_OF_PRACTICE, type PianoPlan, type Score } from '@kettle-step/core';
+import {
+  numberOfBar,
+  pitchName,
+  practiceSheet,
+  STEP_KINDS_OF_PRACTICE,
+  type PianoPlan,
+  type Score,
+} from '@kettle-step/core';
 import { z } from 'zod';
 import { fingerSchema } from './plan-document';
 
@@ -29,7 +36,7 @@ export type PracticeDocument = z.infer<typeof practiceDocumentSchema>;
 
 /** Puts the practice sheet of a plan into its published form. `bars` are indices, first and last. */
 export const practiceDocument = (score: Score, plan: PianoPlan, bars?: readonly [number, number]): PracticeDocument => {
-  const numberOf = (index: number): number => score.bars[index]?.number ?? index + 1;
+  const numberOf = (index: number): number => numberOfBar(score, index);
   const { title, steps, ladder } = practiceSheet(score, plan, bars);
   return {
     format: 'kettle-step/practice@1',

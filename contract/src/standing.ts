@@ -15,8 +15,7 @@ export type Standing = z.infer<typeof standingSchema>;
 export const NOTHING_STANDS: Standing = { house: {}, student: null };
 
 /** Where an answer to a question comes from, the nearest first. */
-export const LAYERS = ['piece', 'student', 'house', 'usual'] as const;
-export type Layer = (typeof LAYERS)[number];
+export type Layer = 'piece' | 'student' | 'house' | 'usual';
 
 /**
  * The one answer to what a piece is worked out with: what was settled for the piece, over what was for its student, over the house

@@ -4,6 +4,7 @@ import {
   HAND_MOTIONS,
   MOVE_KINDS,
   SIDES,
+  numberOfBar,
   spotsOf,
   type PianoPlan,
   type Score,
@@ -56,7 +57,7 @@ export type TogetherDocument = z.infer<typeof togetherDocumentSchema>;
 
 /** Puts both hands of a plan, beat by beat, into their published form. */
 export const togetherDocument = (score: Score, plan: PianoPlan): TogetherDocument => {
-  const numberOf = (index: number): number => score.bars[index]?.number ?? index + 1;
+  const numberOf = (index: number): number => numberOfBar(score, index);
   const together = handsTogether(score, plan);
   return {
     format: 'kettle-step/together@1',

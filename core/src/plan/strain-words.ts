@@ -2,6 +2,7 @@ import type { ReachVerdict } from '../hand/reach';
 import { otherSide, type Side } from '../hand/hand';
 import { pitchName } from '../keyboard/pitch';
 import type { Easing } from '../score/eased';
+import { barName, numberOfBar } from '../score/bar-words';
 import { beatOf, type Score } from '../score/score';
 import type { Caution } from './cautions';
 import type { Strain, WayOut } from './strains';
@@ -89,4 +90,16 @@ export const wordCaution = (caution: Caution): string => {
     case 'wide-reaches':
       return `${caution.count} wide reaches for the ${caution.side} hand: practise a few bars at a time, with breaks.`;
   }
+};
+
+/** The same with the bars they are in. @example 'Bars 1 to 2: 5 octaves in a row, …' */
+export const tellCaution = (score: Score, caution: Caution): string => {
+  const [first, last] = [numberOfBar(score, caution.bars[0]), numberOfBar(score, caution.bars[1])];
+  return `${first === last ? barName(first) : `Bars ${first} to ${last}`}: ${wordCaution(caution)}`;
+};
+
+/** What was settled about a note of the written score, with its bar; undefined where the note is gone. */
+export const tellEasing = (score: Score, easing: Easing): string | undefined => {
+  const [words, note] = [wordEasing(score, easing), score.notes.find(({ id }) => id === easing.noteId)];
+  return words && note && `${barName(numberOfBar(score, note.bar))}: ${words}`;
 };

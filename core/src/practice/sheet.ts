@@ -1,5 +1,6 @@
 import { SIDES, type Side } from '../hand/hand';
 import type { PianoPlan } from '../plan/plan';
+import { numberOfBar } from '../score/bar-words';
 import { quartersPerMinuteAt } from '../score/tempo';
 import type { Score } from '../score/score';
 import { handsTogether, unitsFelt, type TogetherBeat } from '../together';
@@ -161,7 +162,7 @@ export const practiceSheet = (
   const goal = quartersPerMinuteAt(score, score.bars[from]?.onsetTicks ?? 0);
   const { tempo, bar } = comfortable(plan, goal, within);
   const ladder = ladderTo(tempo);
-  const number = bar === undefined ? undefined : (score.bars[bar]?.number ?? bar + 1);
+  const number = bar === undefined ? undefined : numberOfBar(score, bar);
   const steps: PracticeStep[] = [
     ...chosen,
     ...SIDES.flatMap((side) => alone(strikes[side], side)),

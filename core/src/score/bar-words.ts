@@ -1,4 +1,10 @@
+import type { Score } from './score';
+
 /** Bars by their printed numbers, in words. An upbeat is numbered 0 in files; nobody says "bar 0". */
+
+/** The printed number of a bar by its index; upbeats have 0. */
+export const numberOfBar = (score: Pick<Score, 'bars'> | undefined, bar: number): number =>
+  score?.bars[bar]?.number ?? bar + 1;
 
 /** As a heading or at the start of a line: "Bar 3", or "Upbeat". */
 export const barName = (number: number): string => (number === 0 ? 'Upbeat' : `Bar ${number}`);

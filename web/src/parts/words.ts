@@ -1,4 +1,4 @@
-import { barName, MAX_FILE_BYTES, type Score, type Side } from '@kettle-step/core';
+import { barName, MAX_FILE_BYTES, numberOfBar, type Score, type Side } from '@kettle-step/core';
 
 /** Words and signs that every place uses alike. */
 
@@ -28,8 +28,7 @@ export const beatFigure = (beat: number): string => {
   return QUARTERS_OF_A_BEAT.has(rest) ? `${whole}${QUARTERS_OF_A_BEAT.get(rest)}` : beat.toFixed(2);
 };
 
-/** The printed number of a bar by its index; upbeats have 0. */
-export const numberOfBar = (score: Score | undefined, bar: number): number => score?.bars[bar]?.number ?? bar + 1;
+export { numberOfBar };
 
 /** A bar by its index, as a heading. */
 export const nameOfBar = (score: Score | undefined, bar: number): string => barName(numberOfBar(score, bar));

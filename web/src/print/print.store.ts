@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import { barName, cautionsOf, wordCaution, wordEasing, type WritingLevel } from '@kettle-step/core';
-import { nameOfBar, numberOfBar, pretty } from '../parts/words';
+import { cautionsOf, tellCaution, tellEasing, type WritingLevel } from '@kettle-step/core';
+import { pretty } from '../parts/words';
 import { fingeredNotes } from '../score/fingered-notes';
 import { createMarksReader } from '../score/score-marks';
 import { PieceSession } from '../session/piece-session';
@@ -27,13 +27,10 @@ export class PrintStore {
     const [score, written] = [this.session.score(), this.session.asWritten()];
     if (!score || !written) return [];
     const eased = this.session.eased().flatMap((easing) => {
-      const [words, note] = [wordEasing(written, easing), written.notes.find(({ id }) => id === easing.noteId)];
-      return words && note ? [`${nameOfBar(written, note.bar)}: ${pretty(words)}.`] : [];
+      const words = tellEasing(written, easing);
+      return words ? [`${pretty(words)}.`] : [];
     });
-    const cautions = cautionsOf(score, this.session.settings().hands).map((caution) => {
-      const [first, last] = caution.bars.map((bar) => numberOfBar(score, bar));
-      return `${first === last ? barName(first!) : `Bars ${first} to ${last}`}: ${wordCaution(caution)}`;
-    });
+    const cautions = cautionsOf(score, this.session.settings().hands).map((caution) => tellCaution(score, caution));
     return [...eased, ...cautions];
   });
 

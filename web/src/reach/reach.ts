@@ -2,10 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
 import {
-  barName,
   VERDICT_WORDS,
-  wordCaution,
-  wordEasing,
+  tellCaution,
+  tellEasing,
   wordFit,
   wordStrain,
   wordWay,
@@ -16,7 +15,7 @@ import {
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PlaceHead } from '../parts/place-head';
-import { beatFigure, HAND_WORDS, nameOfBar, numberOfBar, pretty } from '../parts/words';
+import { beatFigure, HAND_WORDS, nameOfBar, pretty } from '../parts/words';
 import { ChordTry } from './chord-try';
 import { ReachTable } from './reach-table';
 import { ReachStore } from './reach.store';
@@ -70,22 +69,19 @@ export class Reach {
       );
   });
 
-  readonly cautions = computed(() =>
-    (this.store.findings() ?? []).map(({ cautions }) =>
-      cautions.map((caution) => {
-        const [first, last] = caution.bars.map((bar) => numberOfBar(this.store.session.score(), bar));
-        const bars = first === last ? barName(first!) : `Bars ${first} to ${last}`;
-        return `${bars}: ${wordCaution(caution)}`;
-      }),
-    ),
-  );
+  readonly cautions = computed(() => {
+    const score = this.store.session.score();
+    return score
+      ? (this.store.findings() ?? []).map(({ cautions }) => cautions.map((caution) => tellCaution(score, caution)))
+      : [];
+  });
 
   readonly taken = computed((): readonly Taken[] => {
     const [score, { eased }] = [this.store.session.asWritten(), this.store.session.decisions().desk];
     if (!score || !this.store.isOpen()) return [];
     return eased.flatMap((easing) => {
-      const [words, note] = [wordEasing(score, easing), score.notes.find(({ id }) => id === easing.noteId)];
-      return words && note ? [{ easing, words: `${nameOfBar(score, note.bar)}: ${pretty(words)}` }] : [];
+      const words = tellEasing(score, easing);
+      return words ? [{ easing, words: pretty(words) }] : [];
     });
   });
 

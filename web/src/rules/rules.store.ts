@@ -142,10 +142,9 @@ export class RulesStore {
     this.saves.next(() => {
       const baseRevision = this.house()?.revision ?? 0;
       return this.service.save({ rules, baseRevision }).pipe(
-        concatMap((revision) => {
+        tap((revision) => {
           this.house.update((now) => now && { ...now, revision });
           this.session.restand();
-          return [];
         }),
       );
     });
@@ -158,10 +157,9 @@ export class RulesStore {
     this.saves.next(() => {
       const { id, name, remarks, since, revision } = this.student() ?? student;
       return this.studentsService.save(id, { name, remarks, since, rules, baseRevision: revision }).pipe(
-        concatMap((saved) => {
+        tap((saved) => {
           this.student.update((now) => (now?.id === id ? { ...now, revision: saved } : now));
           this.session.restand();
-          return [];
         }),
       );
     });

@@ -1,5 +1,5 @@
 import { computed, inject, Injectable, Injector, signal } from '@angular/core';
-import { suitedTo, wordAsked, type AskingPiece, type PieceSummary, type StudentSummary } from '@kettle-step/contract';
+import { suitedTo, wordNew, type AskingPiece, type PieceSummary, type StudentSummary } from '@kettle-step/contract';
 import { catchError, map, of } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';
@@ -78,9 +78,8 @@ export class ShelfStore {
 
   /** What of a piece would be new to the student it should suit; undefined where nobody asks. */
   newIn({ id }: PieceSummary): string | undefined {
-    const untaught = this.suitable()?.get(id)?.untaught;
-    if (!untaught) return undefined;
-    return untaught.length === 0 ? 'nothing new' : `new: ${untaught.map((move) => wordAsked(move)).join(', ')}`;
+    const suited = this.suitable()?.get(id);
+    return suited && wordNew(suited);
   }
 
   showAll(): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { openedBy, suitedTo, wordAsked, type AskingPiece, type RulesFile } from '@kettle-step/contract';
+import { openedBy, suitedTo, wordNew, type AskingPiece, type RulesFile } from '@kettle-step/contract';
 import { MOVE_WORDS } from '@kettle-step/core';
 import { catchError, of } from 'rxjs';
 import { StudentsService } from '../services/students.service';
@@ -61,11 +61,7 @@ export class Suits {
   readonly suited = computed(() =>
     this.all()
       .slice(0, MOST)
-      .map(({ piece: { id, title }, untaught }) => ({
-        id,
-        title,
-        words: untaught.length === 0 ? 'nothing new' : `new: ${untaught.map((move) => wordAsked(move)).join(', ')}`,
-      })),
+      .map((one) => ({ id: one.piece.id, title: one.piece.title, words: wordNew(one) })),
   );
   readonly opens = computed(() =>
     openedBy(this.all()).map(({ kind, pieces }) => ({
