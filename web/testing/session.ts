@@ -69,7 +69,17 @@ export class FakeEngine {
 
   rulesActed({ locks, desk: { settings } }: Given): Observable<readonly RuleActed[]> {
     const rules = completeRules(settings.rules);
-    return this.answer(() => finish(rulesActedInSteps(this.opened.score, settings.hands, rules, { locks })));
+    return this.answer(() =>
+      finish(
+        rulesActedInSteps(
+          this.opened.score,
+          planner.plan(this.opened.score, { locks, alternatives: 0 }),
+          settings.hands,
+          rules,
+          { locks },
+        ),
+      ),
+    );
   }
 
   alternatives(passage: Passage): Observable<readonly BarAlternative[]> {

@@ -35,19 +35,18 @@ const barsThatDiffer = (score: Score, plan: PianoPlan, other: PianoPlan, side: S
  */
 export const rulesActedInSteps = function* (
   score: Score,
+  plan: PianoPlan,
   hands: Hands,
   rules: Rules,
   settled: Settled,
 ): Steps<readonly RuleActed[]> {
   const unusual = unusualRules(rules);
-  if (unusual.length === 0) return [];
-  const share = 1 / (unusual.length + 1);
+  const share = 1 / unusual.length;
   const options = { ...settled, alternatives: 0 };
-  const plan = yield* part(createPlanner(hands, rules).planInSteps(score, options), 0, share);
   const acted: RuleActed[] = [];
   for (const [at, rule] of unusual.entries()) {
     const usual = createPlanner(hands, { ...rules, [rule]: DEFAULT_RULES[rule] });
-    const other = yield* part(usual.planInSteps(score, options), (at + 1) * share, (at + 2) * share);
+    const other = yield* part(usual.planInSteps(score, options), at * share, (at + 1) * share);
     for (const side of SIDES)
       for (const bar of barsThatDiffer(score, plan, other, side)) acted.push({ rule, side, bar });
   }

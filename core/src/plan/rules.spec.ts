@@ -6,6 +6,7 @@ import { HOUSE_QUESTIONS } from './house-questions';
 import { createPlanner } from './planner';
 import { rulesActedInSteps } from './rules-acted';
 import type { Score } from '../score/score';
+import type { Locks } from '../fingering/model/playable';
 import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 
 const planned = (score: Score, side: Side, rules: Partial<Rules>) =>
@@ -19,6 +20,11 @@ const fingers = (score: Score, rules: Partial<Rules> = {}, side: Side = score.no
     .join('');
 
 const left = (music: string, key = 'C'): Score => line(music, { side: 'left', key });
+
+const actedWith = (score: Score, rules: Rules, locks: Locks) => {
+  const plan = createPlanner(DEFAULT_HANDS, rules).plan(score, { locks, alternatives: 0 });
+  return finish(rulesActedInSteps(score, plan, DEFAULT_HANDS, rules, { locks }));
+};
 
 describe('the questions of the house', () => {
   it.each(HOUSE_QUESTIONS.map((question) => [question.words, question] as const))(
@@ -35,15 +41,14 @@ describe('the questions of the house', () => {
   it('say in which bars an answer decided; what is as usual never does', () => {
     const question = HOUSE_QUESTIONS.find(({ id }) => id === 'arpeggioInner')!;
     const score = tune(question.example);
-    const acted = (rules: Partial<Rules>) =>
-      finish(rulesActedInSteps(score, DEFAULT_HANDS, { ...DEFAULT_RULES, ...rules }, { locks: new Map() }));
+    const acted = (rules: Partial<Rules>) => actedWith(score, { ...DEFAULT_RULES, ...rules }, new Map());
     expect(acted({})).toEqual([]);
     // C E G counts two white keys inside, D F# A needs 3 either way: only the first bar differs.
     expect(acted({ arpeggioInner: 3, blackThumb: 'allow' })).toEqual([{ rule: 'arpeggioInner', side: 'left', bar: 0 }]);
     // Nothing acts on what is settled.
     const locks = new Map(planned(score, 'left', {}).notes.map(({ id, finger }) => [id, finger!]));
     const rules = { ...DEFAULT_RULES, arpeggioInner: 3 as const };
-    expect(finish(rulesActedInSteps(score, DEFAULT_HANDS, rules, { locks }))).toEqual([]);
+    expect(actedWith(score, rules, locks)).toEqual([]);
   });
 });
 

@@ -3,7 +3,7 @@ import { seenFingersSchema, type Beside, type SeenFingers, type StoredFinger } f
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieces, plans, students } from '../database/schema';
-import { fingeringOf } from '../students/fingering';
+import { isPresent } from '../students/fingering';
 import type { PieceStore } from './store';
 
 /** Students' own plans of pieces, beside the general ones. Each is a piece of its own that knows which it was made from. */
@@ -34,7 +34,7 @@ export const createOwnPlanStore = (db: Database, store: Pick<PieceStore, 'get' |
 
   return {
     add: async (id, studentId, now) => {
-      if (!(await fingeringOf(db, studentId))) return { kind: 'no-student' };
+      if (!(await isPresent(db, studentId))) return { kind: 'no-student' };
       const [piece, source] = [await store.get(id), await store.source(id)];
       if (!piece || !source) return { kind: 'no-piece' };
       const { title, composer, metre, key, bars, notes, document, plan } = piece;

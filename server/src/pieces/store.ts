@@ -18,7 +18,7 @@ import { and, asc, eq, isNull, not, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieceMusic, pieces, plans, planVersions, students } from '../database/schema';
 import { houseRulesOf } from '../house/store';
-import { fingeringOf } from '../students/fingering';
+import { fingeringOf, isPresent } from '../students/fingering';
 import type { Description } from './describe';
 import type { ImportedPiece } from './import';
 import { readAsked } from './moves';
@@ -222,7 +222,7 @@ const giveTo = async (
   id: string,
   studentId: string | null,
 ): Promise<'given' | 'no-piece' | 'no-student'> => {
-  if (studentId !== null && !(await fingeringOf(db, studentId))) return 'no-student';
+  if (studentId !== null && !(await isPresent(db, studentId))) return 'no-student';
   const given = await db.update(pieces).set({ studentId }).where(eq(pieces.id, id)).returning({ id: pieces.id });
   return given.length === 0 ? 'no-piece' : 'given';
 };

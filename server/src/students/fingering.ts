@@ -26,3 +26,7 @@ export const fingeringOf = async (db: Database, studentId: string): Promise<Stan
 
 /** The student of this id, unless gone. */
 export const present = (id: string) => and(eq(students.id, id), isNull(students.leftAt));
+
+/** Whether there is such a student who has not left. */
+export const isPresent = async (db: Database, id: string): Promise<boolean> =>
+  (await db.select({ id: students.id }).from(students).where(present(id))).length > 0;

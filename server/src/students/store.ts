@@ -16,7 +16,7 @@ import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { handMeasures, patternPasses, pieces, students } from '../database/schema';
 import type { PieceStore, SaveOutcome } from '../pieces/store';
-import { measureOf, measuresOf, present } from './fingering';
+import { isPresent, measureOf, measuresOf, present } from './fingering';
 
 /** Everything that is kept about students. */
 export interface StudentStore {
@@ -77,9 +77,6 @@ const save = (db: Database, id: string, { baseRevision, ...facts }: SaveStudent)
   });
 
 const wishText = (pattern: Pass['pattern']): string => JSON.stringify(passSchema.shape.pattern.parse(pattern));
-
-const isPresent = async (db: Database, id: string): Promise<boolean> =>
-  (await db.select({ id: students.id }).from(students).where(present(id))).length > 0;
 
 /** What is written down about a student over time: measures of the hands, and patterns that were passed. */
 const recordsOf = (db: Database): Pick<StudentStore, 'addMeasure' | 'removeMeasure' | 'pass' | 'unpass'> => ({

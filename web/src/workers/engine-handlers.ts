@@ -100,7 +100,9 @@ const finger = async (
     }
     case 'rules-acted': {
       const { hands, rules } = desk.settings;
-      const found = await walk(rulesActedInSteps(played, hands, completeRules(rules), settled));
+      // The planner that fingered the piece has this plan at hand.
+      const now = await walk(planner.planInSteps(played, { ...settled, alternatives: 0 }));
+      const found = now && (await walk(rulesActedInSteps(played, now.value, hands, completeRules(rules), settled)));
       return found && { kind: 'rules-acted', request, acted: found.value };
     }
     case 'compare':
