@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { NewMeasure } from '@kettle-step/contract';
@@ -47,7 +48,7 @@ const NOTHING: Written = { figure: '', easily: '', just: '' };
 /** The hands measured on a day. The left hand is taken to be as the right one until it is measured itself. */
 @Component({
   selector: 'ks-measure-form',
-  imports: [FormsModule, NzButtonModule, NzInputModule],
+  imports: [FormsModule, NgTemplateOutlet, NzButtonModule, NzInputModule],
   templateUrl: './measure-form.html',
   styleUrl: './measure-form.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
