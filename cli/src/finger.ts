@@ -1,6 +1,7 @@
 import {
   bothHands,
   createPlanner,
+  linksOf,
   fail,
   ok,
   printedLocks,
@@ -87,7 +88,7 @@ export const fingerFile = (
         ...(request.score ? { printed: planner.scorePrinted(score) } : {}),
       },
     ),
-    together: () => togetherDocument(score, plan),
+    together: () => togetherDocument(score, plan, linksOf(score, plan, planner)),
     readOut: () => readOutText(readOut(score, plan, { sides: request.sides, ...barsOf(score, request.bars) })),
     practice: () => practiceDocument(score, plan, barsOf(score, request.bars).bars),
     file: (form) => sendMusic(form, read.value, planFingers(plan, request.sides, alternates)),

@@ -38,6 +38,31 @@ export const wordLost = (lost: LostDecision): string => {
   }
 };
 
+/** What is said of bars goes with them; of a stretch, with what is left of it. */
+const carriedBars = (
+  { playing, practice }: Desk,
+  bars: Alignment['bars'],
+): Pick<Desk, 'playing' | 'practice'> => {
+  const moved = <T extends { readonly bar: number }>(all: readonly T[]): T[] =>
+    all.flatMap((one) => {
+      const now = bars.get(one.bar);
+      return now === undefined ? [] : [{ ...one, bar: now }];
+    });
+  const numbers = (all: readonly number[]): number[] => all.flatMap((bar) => bars.get(bar) ?? []);
+  const pedal = playing.pedal.flatMap(({ bars: [first, last], way }): Desk['playing']['pedal'] => {
+    const left = [...bars].filter(([was]) => was >= first && was <= last).map(([, now]) => now);
+    return left.length === 0 ? [] : [{ bars: [Math.min(...left), Math.max(...left)], way }];
+  });
+  const { spots } = practice;
+  return {
+    playing: { sections: moved(playing.sections), octaves: moved(playing.octaves), pedal },
+    practice: {
+      ...practice,
+      spots: { added: moved(spots.added), dropped: numbers(spots.dropped), order: numbers(spots.order) },
+    },
+  };
+};
+
 /**
  * Carries decisions from one score to another of which it is known what corresponds. What has lost its note or its bar is
  * listed; that a bar goes its own way is no loss when the bar itself is gone, nor what was eased when its note is.
@@ -78,5 +103,11 @@ export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignm
     const before = notes.get(easing.beforeId);
     return before === undefined ? [] : [{ ...easing, noteId: now, beforeId: before }];
   });
-  return { locks: carried, desk: { ...desk, given, eased, remarks, apart }, lost, kept: carried.size };
+  const { playing, practice } = carriedBars(desk, bars);
+  return {
+    locks: carried,
+    desk: { ...desk, given, eased, remarks, apart, playing, practice },
+    lost,
+    kept: carried.size,
+  };
 };

@@ -1,10 +1,13 @@
 import {
   MOVE_KINDS,
   MOVES_AS_USUAL,
+  PEDAL_WAYS,
   SIDES,
   WRITING_LEVELS,
   withEasings,
   withHands,
+  withPedal,
+  withRoad,
   type Apart,
   type GivenNotes,
   type MoveKind,
@@ -75,6 +78,84 @@ const eased = z
   .max(MAX_NOTES)
   .refine((all) => allDiffer(all, ({ kind, noteId: id }) => `${kind} ${id}`), 'ease a note twice in the same way');
 
+/** Limits of what is said about one piece. */
+const MAX_STRETCHES = 200;
+const bar = z.number().int().nonnegative();
+const stretch = z.tuple([bar, bar]).refine(([first, last]) => first <= last, 'end before it begins');
+
+/** How the piece is played, where that is settled otherwise than it is written. */
+const playingSchema = z.object({
+  /** Bars at which a section begins. */
+  sections: z
+    .array(z.object({ bar, name: plainText(40).min(1) }))
+    .max(MAX_STRETCHES)
+    .refine((all) => allDiffer(all, (one) => String(one.bar)), 'begin two sections in one bar')
+    .default([]),
+  /** Hands that sound an octave higher or lower the second time, from a bar to the end of its repeat. */
+  octaves: z
+    .array(z.object({ ...place, octaves: z.number().int().min(-1).max(1) }))
+    .max(MAX_STRETCHES)
+    .refine((all) => allDiffer(all, nameOfPlace), 'raise a hand twice from one bar')
+    .default([]),
+  /** The pedal; a later stretch lies over earlier ones. */
+  pedal: z
+    .array(z.object({ bars: stretch, way: z.enum(PEDAL_WAYS) }))
+    .max(MAX_STRETCHES)
+    .default([]),
+});
+export type Playing = z.infer<typeof playingSchema>;
+const playing = playingSchema.default(() => playingSchema.parse({}));
+
+/** A trouble spot that the teacher adds. */
+const addedSpot = z.object({ bar, words: plainText(200) });
+
+/** What the teacher makes of the trouble spots that are found. Bars name spots. */
+const spotsSchema = z.object({
+  added: z.array(addedSpot).max(MAX_STRETCHES).default([]),
+  dropped: z.array(bar).max(MAX_PLACES).default([]),
+  /** Bars in the order the teacher put them; the others follow, hardest first. */
+  order: z.array(bar).max(MAX_PLACES).default([]),
+});
+
+/** The longest step of a sheet. */
+const LONGEST_STEP = 1000;
+
+/** A step that the teacher changed, or wrote. */
+const sheetStep = z.object({
+  /** Which step of the plan's it is, by what it is about; steps of the teacher's own have names that begin with `own`. */
+  key: plainText(200).min(1),
+  isIn: z.boolean(),
+  /** Null where the words are the plan's. */
+  words: plainText(LONGEST_STEP).nullable(),
+  /** The plan's words when the teacher changed them: where they are others now, the music of the step has changed. */
+  basis: plainText(LONGEST_STEP).nullable(),
+});
+
+/** What the teacher changed about the practice sheet. */
+const sheetSchema = z.object({
+  /** In the order of the sheet, where that was changed. */
+  steps: z.array(sheetStep).max(MAX_STRETCHES).default([]),
+  order: z.array(plainText(200)).max(MAX_STRETCHES).default([]),
+});
+
+/** The way from the tempo that is steady today to the goal. */
+const ladderSchema = z.object({
+  /** Quarters a minute. */
+  today: z.number().positive().max(400),
+  goal: z.number().positive().max(400).nullable(),
+  weeks: z.number().int().min(1).max(26),
+  daysAWeek: z.number().int().min(1).max(7),
+});
+export type LadderWish = z.infer<typeof ladderSchema>;
+
+const practiceSchema = z.object({
+  spots: spotsSchema.default(() => spotsSchema.parse({})),
+  sheet: sheetSchema.default(() => sheetSchema.parse({})),
+  ladder: ladderSchema.nullable().default(null),
+});
+export type PracticeChoices = z.infer<typeof practiceSchema>;
+const practice = practiceSchema.default(() => practiceSchema.parse({}));
+
 const decidedSchema = z.object({
   /** Hands for this piece alone; null where they are its student's. */
   hands: handsSchema.nullable().default(null),
@@ -89,6 +170,8 @@ const decidedSchema = z.object({
   apart: apart.default([]),
   given: given.default([]),
   eased: eased.default([]),
+  playing,
+  practice,
   writing: z.enum(WRITING_LEVELS).default('every'),
 });
 export const deskSchema = z.preprocess(ownFromSettings, decidedSchema);
@@ -98,7 +181,7 @@ export type Desk = z.infer<typeof deskSchema>;
 export const NEW_DESK: Desk = deskSchema.parse({});
 
 /** What of the desk a fingering depends on, with the settings that hold for it. */
-export const fingeringDeskSchema = z.object({ settings: settingsSchema, apart, given, eased });
+export const fingeringDeskSchema = z.object({ settings: settingsSchema, apart, given, eased, playing });
 export type FingeringDesk = z.infer<typeof fingeringDeskSchema>;
 
 /** Bars meant to differ, as the planner wants them. */
@@ -108,9 +191,12 @@ export const apartOf = ({ apart }: Pick<Desk, 'apart'>): Apart => {
   return { right: barsOf('right'), left: barsOf('left') };
 };
 
-/** The score as it is played: notes given to the other hand, and what is eased. */
-export const playedOf = (score: Score, { given: gifts, eased: easings }: Pick<Desk, 'given' | 'eased'>): Score =>
-  withEasings(withHands(score, givenNotesOf({ given: gifts })), easings);
+/** What of the desk says how the music itself is played. */
+export type PlayedAs = Pick<Desk, 'given' | 'eased' | 'playing'>;
+
+/** The score as it is played: its order, notes given to the other hand, what is eased, and the pedal. */
+export const playedOf = (score: Score, { given: gifts, eased: easings, playing: { pedal, ...road } }: PlayedAs): Score =>
+  withEasings(withPedal(withHands(withRoad(score, road), givenNotesOf({ given: gifts })), pedal), easings);
 
 export const givenNotesOf = ({ given }: Pick<Desk, 'given'>): GivenNotes =>
   new Map(given.map(({ noteId, side }) => [noteId, side]));

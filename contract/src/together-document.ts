@@ -6,6 +6,8 @@ import {
   SIDES,
   numberOfBar,
   spotsOf,
+  type HandsTogether,
+  type Link,
   type PianoPlan,
   type Score,
   type TogetherBeat,
@@ -31,7 +33,7 @@ export const togetherDocumentSchema = z.object({
   difficulty,
   beats: z.array(
     z.object({
-      /** Which time the bar is played; repeats are not unfolded yet, so always the first. */
+      /** Which time the bar is played. */
       pass: z.number().int().positive(),
       bar,
       beat: z.number().int(),
@@ -48,23 +50,91 @@ export const togetherDocumentSchema = z.object({
       why: z.array(z.string()),
     }),
   ),
-  /** Moves that lead over a bar line. */
-  links: z.array(z.object({ hand: side, fromBar: bar, toBar: bar, reason: z.string() })),
+  /**
+   * Where stretches meet: `bar`, a move that leads over a bar line; `section`, from one section into the next; `seam`, where a repeat
+   * or a jump leads elsewhere than is written.
+   */
+  links: z.array(
+    z.object({
+      kind: z.enum(['bar', 'section', 'seam']),
+      hand: side,
+      /** Which time the first of the two bars is played when it leads there. */
+      pass: z.number().int().positive(),
+      fromBar: bar,
+      toBar: bar,
+      /** Null where the hand stays as it is. */
+      move,
+      reason: z.string(),
+      /** What joining costs, in effort; null for a move over a bar line, whose price is in its bar. */
+      effort: z.number().nonnegative().nullable(),
+      /** Fingers that prepare it better, what they save there and what they cost elsewhere. */
+      better: z
+        .object({
+          notes: z.array(z.object({ id: z.string(), finger: fingerSchema })),
+          saves: z.number(),
+          costs: z.number().nonnegative(),
+        })
+        .nullable(),
+    }),
+  ),
   /** Hardest first; bars that are played alike are one. */
   spots: z.array(z.object({ bars: z.array(bar), beat: z.number().int(), difficulty, why: z.array(z.string()) })),
 });
 export type TogetherDocument = z.infer<typeof togetherDocumentSchema>;
 
-/** Puts both hands of a plan, beat by beat, into their published form. */
-export const togetherDocument = (score: Score, plan: PianoPlan): TogetherDocument => {
+type DocumentLink = TogetherDocument['links'][number];
+
+const publishedLinks = (score: Score, plan: PianoPlan, together: HandsTogether, links: readonly Link[]): DocumentLink[] => {
   const numberOf = (index: number): number => numberOfBar(score, index);
-  const together = handsTogether(score, plan);
+  const joints = links.map(
+    ({ kind, side: hand, pass, fromBar, toBar, move: made, effort, better }): DocumentLink => ({
+      kind,
+      hand,
+      pass,
+      fromBar: numberOf(fromBar),
+      toBar: numberOf(toBar),
+      move: made?.kind ?? null,
+      reason: made?.reason ?? 'the hand stays as it is',
+      effort,
+      better: better && {
+        notes: [...better.fingers].map(([id, finger]) => ({ id, finger })),
+        saves: better.saves,
+        costs: better.costs,
+      },
+    }),
+  );
+  const told = new Set(links.map(({ side: hand, fromBar, toBar }) => `${hand} ${fromBar} ${toBar}`));
+  const overBars = barLinksOf(plan, together.beats)
+    .filter(({ side: hand, fromBar, toBar }) => !told.has(`${hand} ${fromBar} ${toBar}`))
+    .map(
+      ({ side: hand, fromBar, toBar, kind, reason }): DocumentLink => ({
+        kind: 'bar',
+        hand,
+        pass: 1,
+        fromBar: numberOf(fromBar),
+        toBar: numberOf(toBar),
+        move: kind,
+        reason,
+        effort: null,
+        better: null,
+      }),
+    );
+  return [...joints, ...overBars];
+};
+
+/**
+ * Puts both hands of a plan, beat by beat, into their published form.
+ * @param links - of the same plan
+ */
+export const togetherDocument = (score: Score, plan: PianoPlan, links: readonly Link[]): TogetherDocument => {
+  const numberOf = (index: number): number => numberOfBar(score, index);
+  const together = handsTogether(score, plan, links);
   return {
     format: 'kettle-step/together@1',
     title: score.title,
     difficulty: together.difficulty,
-    beats: together.beats.map(({ bar: index, beat, fingers: struck, moves, held, parts, ...one }: TogetherBeat) => ({
-      pass: 1,
+    beats: together.beats.map(({ bar: index, pass, beat, fingers: struck, moves, held, parts, ...one }: TogetherBeat) => ({
+      pass,
       bar: numberOf(index),
       beat,
       right: [...struck.right],
@@ -77,12 +147,7 @@ export const togetherDocument = (score: Score, plan: PianoPlan): TogetherDocumen
       difficulty: one.difficulty,
       why: parts.map(({ why }) => why),
     })),
-    links: barLinksOf(plan, together.beats).map(({ side: hand, fromBar, toBar, reason }) => ({
-      hand,
-      fromBar: numberOf(fromBar),
-      toBar: numberOf(toBar),
-      reason,
-    })),
+    links: publishedLinks(score, plan, together, links),
     spots: spotsOf(score, plan, together).map(({ bars, why, ...spot }) => ({
       ...spot,
       bars: bars.map(numberOf),

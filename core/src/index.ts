@@ -30,6 +30,9 @@ export { positionLabel, rangeLabel, restingKeys, type Position } from './moves/p
 export * from './plan/plan';
 export * from './plan/house-questions';
 export * from './plan/planner';
+export * from './pedal';
+export * from './unfold';
+export * from './links';
 export * from './together';
 export * from './read-out';
 export * from './practice';

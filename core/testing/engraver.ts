@@ -6,7 +6,9 @@ interface Verovio {
   readonly toolkit: new () => {
     setOptions: (options: object) => void;
     loadData: (document: string) => boolean;
-    renderToTimemap: (options: object) => readonly { readonly qstamp: number; readonly on?: readonly string[] }[];
+    renderToTimemap: (
+      options: object,
+    ) => readonly { readonly qstamp: number; readonly on?: readonly string[]; readonly measureOn?: string }[];
   };
 }
 
@@ -19,6 +21,24 @@ const start = (): Promise<InstanceType<Verovio['toolkit']>> =>
     if (verovio.module.calledRun) ready();
     else verovio.module.onRuntimeInitialized = ready;
   });
+
+/** Ids of later passes end so. */
+const AGAIN = /-rend(\d+)$/;
+
+/** The notes as the engraver plays them from beginning to end, repeats taken: id, which time it comes, and when, in quarters. */
+export const engravedPlaying = async (
+  document: string,
+): Promise<readonly { readonly id: string; readonly pass: number; readonly quarters: number }[]> => {
+  const toolkit = await (starting ??= start());
+  toolkit.setOptions({ breaks: 'none', expandNever: false, expandAlways: true });
+  if (!toolkit.loadData(document)) throw new Error('the engraver cannot load the document');
+  const played = toolkit
+    .renderToTimemap({})
+    .flatMap(({ qstamp, on }) => (on ?? []).map((id) => ({ id, quarters: qstamp })))
+    .map(({ id, quarters }) => ({ id: id.replace(AGAIN, ''), pass: Number(AGAIN.exec(id)?.[1] ?? 1), quarters }));
+  toolkit.setOptions({ expandAlways: false });
+  return played;
+};
 
 /** When the engraver lets each note of a document begin, in quarters from the start; grace notes have no time of their own there. */
 export const engravedOnsets = async (document: string): Promise<ReadonlyMap<string, number>> => {

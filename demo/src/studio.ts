@@ -56,6 +56,7 @@ export const DEMO_PIECES: readonly DemoPiece[] = [
   { id: 'market-steps', studentId: 'tamsin-oake' },
   { id: 'two-on-the-stairs', studentId: 'tamsin-oake' },
   { id: 'lantern-boats', studentId: 'bram-fennick' },
+  { id: 'round-the-mill-pond', studentId: 'bram-fennick' },
   { id: 'g-major-scale', studentId: 'juno-marsh' },
   { id: 'f-major-scale', studentId: 'juno-marsh' },
 ];

@@ -4,7 +4,7 @@ import { fullBarTicks, inTimeOrder, type Bar, type Note, type Score } from './sc
 
 /** A bar as it is said; what is left out is as usual: a full bar, counted on, without repeats. */
 export type SaidBar = Pick<Bar, 'metre' | 'key'> &
-  Partial<Pick<Bar, 'number' | 'lengthTicks' | 'missingTicks' | 'repeatStart' | 'repeatEnd' | 'endings'>>;
+  Partial<Omit<Bar, 'metre' | 'key' | 'index' | 'onsetTicks'>>;
 
 /**
  * Lays bars one after another. A first bar that is numbered 0 is an upbeat: what it lacks is missing before its first note.
@@ -28,6 +28,9 @@ export const layBars = (said: readonly SaidBar[], ticksPerQuarter: number): Bar[
       repeatStart: bar.repeatStart ?? false,
       repeatEnd: bar.repeatEnd ?? 0,
       endings: bar.endings ?? [],
+      signs: bar.signs ?? [],
+      rehearsal: bar.rehearsal ?? '',
+      doubleBarline: bar.doubleBarline ?? false,
     };
     onsetTicks += lengthTicks;
     return laid;

@@ -32,7 +32,16 @@ export interface Bar {
   readonly repeatEnd: number;
   /** First, second … ending that this bar belongs to; empty outside endings. */
   readonly endings: readonly number[];
+  /** Signs that send the player elsewhere, or say where to. D.C. and D.S. hold at the end of the bar. */
+  readonly signs: readonly RoadSign[];
+  /** The rehearsal mark over its beginning; empty where there is none. */
+  readonly rehearsal: string;
+  /** A double bar line closes it. */
+  readonly doubleBarline: boolean;
 }
+
+export const ROAD_SIGNS = ['segno', 'coda', 'to-coda', 'fine', 'da-capo', 'dal-segno'] as const;
+export type RoadSign = (typeof ROAD_SIGNS)[number];
 
 export interface Metre {
   readonly beats: number;
@@ -133,7 +142,9 @@ export type Mark =
       readonly staff: number;
       /** 8va alta 1, 15ma alta 2, bassa negative, 0 where it stops. Pitches in the score are the sounding ones. */
       readonly octaves: number;
-    };
+    }
+  /** “Second time an octave higher”: from the bar it stands in, until the repeat ends. */
+  | { readonly kind: 'second-time-octave'; readonly onsetTicks: number; readonly staff: number; readonly octaves: number };
 
 /** Something in the document that was read around; the piece still works. */
 export type ScoreIssue = { readonly bar: number } & (

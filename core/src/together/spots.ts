@@ -1,3 +1,4 @@
+import type { MoveKind } from '../fingering/model/moves';
 import type { PianoPlan } from '../plan/plan';
 import { SIDES, type Side } from '../hand/hand';
 import type { Score } from '../score/score';
@@ -20,6 +21,7 @@ export interface BarLink {
   readonly side: Side;
   readonly fromBar: number;
   readonly toBar: number;
+  readonly kind: MoveKind;
   readonly reason: string;
 }
 
@@ -42,7 +44,7 @@ const playedBar = (score: Score, { hands }: PianoPlan): ((bar: number) => string
 const hardest = (beats: readonly TogetherBeat[]): TogetherBeat =>
   beats.reduce((best, one) => (one.difficulty > best.difficulty ? one : best));
 
-/** Trouble spots of a piece, hardest first; a bar counts by its hardest beat. */
+/** Trouble spots of a piece, hardest first; a bar counts by its hardest beat, whichever time it is played. */
 export const spotsOf = (score: Score, plan: PianoPlan, { beats }: HandsTogether): readonly Spot[] => {
   const byBar = new Map<number, TogetherBeat[]>();
   for (const beat of beats) byBar.set(beat.bar, [...(byBar.get(beat.bar) ?? []), beat]);
@@ -53,7 +55,7 @@ export const spotsOf = (score: Score, plan: PianoPlan, { beats }: HandsTogether)
     if (worst.difficulty < TROUBLE) continue;
     const lead = playedAs(bar);
     const before = spots.get(lead);
-    const bars = [...(before?.bars ?? []), bar];
+    const bars = [...(before?.bars ?? []), bar].sort((a, b) => a - b);
     if (before && before.difficulty >= worst.difficulty) spots.set(lead, { ...before, bars });
     else {
       const why = [...new Set(worst.parts.map((part) => part.why))].slice(0, MOST_REASONS);
@@ -70,6 +72,6 @@ export const barLinksOf = ({ hands }: PianoPlan, beats: readonly TogetherBeat[])
   return SIDES.flatMap((side) =>
     hands[side].moves
       .filter(({ bar, onsetTicks }) => bar > 0 && firstOnset.get(bar) === onsetTicks)
-      .map(({ bar, reason }) => ({ side, fromBar: bar - 1, toBar: bar, reason })),
+      .map(({ bar, kind, reason }) => ({ side, fromBar: bar - 1, toBar: bar, kind, reason })),
   ).sort((a, b) => a.toBar - b.toBar);
 };

@@ -2,6 +2,7 @@ import type { MoveKind } from '../fingering/model/moves';
 import { SIDES, type Finger, type Side } from '../hand/hand';
 import type { PianoPlan } from '../plan/plan';
 import { beatTicks, type Score } from '../score/score';
+import { playingOf, type Link } from '../links';
 import { bothHands, momentsOf, moveOf, type Moment } from './moments';
 import { alone, areLike, motionOf, pairOfFingers, partsOf, type Before, type HandMotion, type Part } from './parts';
 
@@ -10,8 +11,11 @@ import { alone, areLike, motionOf, pairOfFingers, partsOf, type Before, type Han
 export interface TogetherBeat {
   /** Index into `Score.bars`. */
   readonly bar: number;
+  /** Which time the bar is played. */
+  readonly pass: number;
   /** Counted from 1 in beats of the metre; every stroke between two beats belongs to the first. */
   readonly beat: number;
+  /** In the written piece. */
   readonly onsetTicks: number;
   /** Fingers of what is struck on the beat itself, or of the first stroke in it. */
   readonly fingers: Readonly<Record<Side, readonly (Finger | null)[]>>;
@@ -27,8 +31,9 @@ export interface TogetherBeat {
 }
 
 export interface HandsTogether {
-  /** Of the whole piece: a mean beat. */
+  /** Of the whole piece: a mean beat, each bar counted once. */
   readonly difficulty: number;
+  /** In the order they are played. */
   readonly beats: readonly TogetherBeat[];
 }
 
@@ -47,16 +52,19 @@ interface Judged {
   readonly parts: readonly Part[];
 }
 
-const beatOfMoments = (moments: readonly Judged[]): TogetherBeat => {
+const beatOfMoments = (
+  moments: readonly Judged[],
+  written: Pick<TogetherBeat, 'bar' | 'pass' | 'onsetTicks'>,
+  writtenId: (id: string) => string,
+): TogetherBeat => {
   const first = moments[0]!.moment;
   const parts = moments.flatMap((one) => one.parts).sort((a, b) => b.figure - a.figure);
   const moveIn = (side: Side): MoveKind | null =>
     moments.map(({ moment }) => moveOf(moment.hands[side])).find((kind) => kind !== null) ?? null;
   const fingersOf = (side: Side) => first.hands[side].struck.map(({ finger }) => finger);
   return {
-    bar: first.bar,
+    ...written,
     beat: Math.floor(first.beat + 1e-9),
-    onsetTicks: first.onsetTicks,
     fingers: { right: fingersOf('right'), left: fingersOf('left') },
     same: areLike(first.hands),
     thumbs: thumbsOf(first),
@@ -64,7 +72,9 @@ const beatOfMoments = (moments: readonly Judged[]): TogetherBeat => {
     moves: { right: moveIn('right'), left: moveIn('left') },
     held: [
       ...new Set(
-        moments.flatMap(({ moment }) => bothHands(moment).flatMap(({ held }) => held.map(({ note }) => note.id))),
+        moments.flatMap(({ moment }) =>
+          bothHands(moment).flatMap(({ held }) => held.map(({ note }) => writtenId(note.id))),
+        ),
       ),
     ],
     difficulty: round(parts.reduce((sum, { figure }) => sum + figure, 0)),
@@ -76,8 +86,8 @@ const beatOfMoments = (moments: readonly Judged[]): TogetherBeat => {
 const countBeats = (score: Score): number =>
   score.bars.reduce((sum, bar) => sum + bar.lengthTicks / beatTicks(score, bar.metre), 0);
 
-/** @example handsTogether(score, plan).beats[0]?.parts[0]?.why */
-export const handsTogether = (score: Score, plan: PianoPlan): HandsTogether => {
+/** What is hard about each moment of a piece, in order, and the moments of each beat together. */
+const judgedBeats = (score: Score, plan: PianoPlan): readonly (readonly Judged[])[] => {
   const met = new Set<string>();
   const onBeat = { right: new Map<number, boolean>(), left: new Map<number, boolean>() };
   const places = { right: new Set<number>(), left: new Set<number>() };
@@ -108,7 +118,23 @@ export const handsTogether = (score: Score, plan: PianoPlan): HandsTogether => {
       lastAlone: alone(moment.hands)?.[0].side ?? before.lastAlone,
     };
   }
-  const beats = [...byBeat.values()].map(beatOfMoments);
-  const total = beats.reduce((sum, { difficulty }) => sum + difficulty, 0);
+  return [...byBeat.values()];
+};
+
+/**
+ * Both hands of a piece as it is played, repeats taken.
+ * @param links - the seams, so that the moves at them are told
+ * @example handsTogether(score, plan).beats[0]?.parts[0]?.why
+ */
+export const handsTogether = (score: Score, plan: PianoPlan, links: readonly Link[] = []): HandsTogether => {
+  const playing = playingOf(score, plan, links);
+  const beats = judgedBeats(playing.score, playing.plan).map((moments) => {
+    const [{ moment }] = moments as readonly [Judged];
+    const { bar, pass } = playing.order[moment.bar]!;
+    const onsetTicks = moment.onsetTicks - playing.score.bars[moment.bar]!.onsetTicks + score.bars[bar]!.onsetTicks;
+    return beatOfMoments(moments, { bar, pass, onsetTicks }, playing.writtenId);
+  });
+  const once = beats.filter(({ pass }) => pass === 1);
+  const total = once.reduce((sum, { difficulty }) => sum + difficulty, 0);
   return { difficulty: round(total / Math.max(1, countBeats(score))), beats };
 };

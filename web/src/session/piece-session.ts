@@ -76,9 +76,10 @@ export class PieceSession {
   readonly settings = computed(() => settingsFor(this.standing(), this.decisions().desk));
   private readonly given = computed(() => this.decisions().desk.given);
   readonly eased = computed(() => this.decisions().desk.eased);
+  readonly playing = computed(() => this.decisions().desk.playing);
   readonly score = computed(() => {
     const score = this.asWritten();
-    return score && playedOf(score, { given: this.given(), eased: this.eased() });
+    return score && playedOf(score, { given: this.given(), eased: this.eased(), playing: this.playing() });
   });
 
   constructor() {
@@ -126,8 +127,8 @@ export class PieceSession {
 
   /** What a fingering of the piece is worked out from, for these decisions. */
   givenFor({ locks, desk }: Decisions): Given {
-    const { apart, given, eased } = desk;
-    return { locks, desk: { settings: settingsFor(this.standing(), desk), apart, given, eased } };
+    const { apart, given, eased, playing } = desk;
+    return { locks, desk: { settings: settingsFor(this.standing(), desk), apart, given, eased, playing } };
   }
 
   /** Works the open piece out anew where the house rules, or its student, have changed since. */

@@ -1,5 +1,5 @@
 import { createPlanner, type HandPlan, type PianoPlan, type Planner, type Score, type Side } from '@kettle-step/core';
-import { completeRules, playedOf, type FingeringDesk, type SentPlan, type Settings } from '@kettle-step/contract';
+import { completeRules, playedOf, type PlayedAs, type SentPlan, type Settings } from '@kettle-step/contract';
 
 /** The piece that is open in the worker, with what is remembered of it from one request to the next. */
 export class EngineSession {
@@ -18,10 +18,10 @@ export class EngineSession {
   }
 
   /** The piece as it is played: the same record as long as nothing else is given away or eased. */
-  scoreFor({ given, eased }: Pick<FingeringDesk, 'given' | 'eased'>, of: Score): Score {
-    const hands = JSON.stringify([given, eased]);
+  scoreFor({ given, eased, playing }: PlayedAs, of: Score): Score {
+    const hands = JSON.stringify([given, eased, playing]);
     if (this.handed?.of !== of || this.handed.hands !== hands)
-      this.handed = { of, hands, score: playedOf(of, { given, eased }) };
+      this.handed = { of, hands, score: playedOf(of, { given, eased, playing }) };
     return this.handed.score;
   }
 

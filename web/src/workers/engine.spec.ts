@@ -20,7 +20,7 @@ const setUp = (msALook: number) => {
 
 const kinds = (answers: readonly EngineAnswer[]): string[] => [...new Set(answers.map(({ kind }) => kind))];
 
-const DESK = { settings: DEFAULT_SETTINGS, apart: [], given: [], eased: [] };
+const DESK = { settings: DEFAULT_SETTINGS, apart: [], given: [], eased: [], playing: NEW_DESK.playing };
 const plan = (request: number): EngineRequest => ({ kind: 'plan', request, locks: [], desk: DESK });
 
 const settle = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 5));

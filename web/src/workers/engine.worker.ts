@@ -1,4 +1,4 @@
-import { engineRequestSchema, DEFAULT_SETTINGS } from '@kettle-step/contract';
+import { engineRequestSchema, DEFAULT_SETTINGS, NEW_DESK } from '@kettle-step/contract';
 import { createEngine } from './engine-handlers';
 import type { Surroundings } from './request-queue';
 import { TRIAL } from './trial';
@@ -17,7 +17,7 @@ trial.ask({
   kind: 'plan',
   request: 2,
   locks: [],
-  desk: { settings: DEFAULT_SETTINGS, apart: [], given: [], eased: [] },
+  desk: { settings: DEFAULT_SETTINGS, apart: [], given: [], eased: [], playing: NEW_DESK.playing },
 });
 
 addEventListener('message', ({ data }: MessageEvent<unknown>) => engine.ask(engineRequestSchema.parse(data)));

@@ -56,6 +56,7 @@ export interface AbcElement extends AbcKey, AbcMeter, AbcTempo, AbcClef {
   readonly gracenotes?: readonly AbcPitch[];
   readonly rest?: { readonly type?: string; readonly text?: number | string };
   readonly decoration?: readonly string[];
+  readonly title?: unknown;
   readonly startSlur?: readonly { readonly label: number }[];
   readonly endSlur?: readonly number[];
   readonly startTriplet?: number;

@@ -113,6 +113,9 @@ const barsOf = (voices: readonly PlacedVoice[]): Bar[] => {
       repeatStart: here.some((bar) => bar.repeatStart),
       repeatEnd: Math.max(...here.map((bar) => bar.repeatEnd)),
       endings: here.find((bar) => bar.endings.length > 0)?.endings ?? [],
+      signs: [...new Set(here.flatMap((bar) => bar.signs))],
+      rehearsal: here.find((bar) => bar.rehearsal !== '')?.rehearsal ?? '',
+      doubleBarline: here.some((bar) => bar.doubleBarline),
     });
   }
   return layBars(said, ABC_TICKS);

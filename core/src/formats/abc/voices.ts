@@ -1,5 +1,13 @@
 import { STEPS, type Pitch } from '../../keyboard/pitch';
-import { fullBarTicks, type Articulation, type Key, type Metre, type Note, type OrnamentKind } from '../../score/score';
+import {
+  fullBarTicks,
+  type Articulation,
+  type Key,
+  type Metre,
+  type Note,
+  type OrnamentKind,
+  type RoadSign,
+} from '../../score/score';
 import { MAX_QUARTERS } from '../limits';
 import { BarAccidentals } from '../notation/accidentals';
 import { lengthOf, type AbcElement, type AbcKey, type AbcMeter, type AbcPitch } from './parser';
@@ -38,7 +46,26 @@ export interface AbcBar {
   repeatStart: boolean;
   repeatEnd: number;
   endings: readonly number[];
+  signs: readonly RoadSign[];
+  rehearsal: string;
+  doubleBarline: boolean;
 }
+
+/** Decorations of ABC 2.1 that send the player elsewhere; those of whole phrases (“D.C.alfine”) begin alike. */
+const SIGN_OF: readonly (readonly [RegExp, RoadSign])[] = [
+  [/^segno$/, 'segno'],
+  [/^coda$/, 'coda'],
+  [/^dacoda$/, 'to-coda'],
+  [/^fine$/, 'fine'],
+  [/^(dacapo|D\.C\.)/, 'da-capo'],
+  [/^D\.S\./, 'dal-segno'],
+];
+
+const signsOf = (decorations: readonly string[]): RoadSign[] =>
+  decorations.flatMap((name) => SIGN_OF.filter(([pattern]) => pattern.test(name)).map(([, sign]) => sign));
+
+/** Signs that one comes to at the beginning of a bar; written at a bar line they belong to the next. */
+const AT_BEGINNING: readonly RoadSign[] = ['segno', 'coda'];
 
 const METRES: Readonly<Record<string, Metre>> = {
   common_time: { beats: 4, beatType: 4 },
@@ -130,6 +157,9 @@ export class AbcVoice {
   private open: AbcBar | undefined;
   private repeatStarts = false;
   private endings: readonly number[] = [];
+  /** Signs and names at a bar line for the bar after it. */
+  private signs: readonly RoadSign[] = [];
+  private rehearsal = '';
   /** In ABC 2.1 accidentals hold in every octave unless told otherwise. */
   private memory = this.newMemory();
   private tuplet: Note['tuplet'] = null;
@@ -173,6 +203,8 @@ export class AbcVoice {
         return this.setClef(element.type ?? '');
       case 'tempo':
         return this.readTempo(element);
+      case 'part':
+        return this.readPart(element);
       default:
         return;
     }
@@ -199,8 +231,30 @@ export class AbcVoice {
       repeatStart: this.repeatStarts,
       repeatEnd: 0,
       endings: this.endings,
+      signs: this.signs,
+      rehearsal: this.rehearsal,
+      doubleBarline: false,
     };
+    this.signs = [];
+    this.rehearsal = '';
     return this.open;
+  }
+
+  private readPart({ title }: AbcElement): void {
+    const name = typeof title === 'string' ? title.trim().slice(0, 40) : '';
+    if (this.open && this.at === 0) this.open.rehearsal = name;
+    else this.rehearsal = name;
+  }
+
+  /** Signs at a bar line: those of an end belong to the bar before it. */
+  private readBarSigns(type: string, decorations: readonly string[]): void {
+    const signs = signsOf(decorations);
+    const before = this.bars[this.bars.length - 1];
+    if (before) {
+      before.signs = [...new Set([...before.signs, ...signs.filter((sign) => !AT_BEGINNING.includes(sign))])];
+      if (type === 'bar_thin_thin') before.doubleBarline = true;
+    }
+    this.signs = [...this.signs, ...signs.filter((sign) => AT_BEGINNING.includes(sign))];
   }
 
   private closeBar(): void {
@@ -211,12 +265,13 @@ export class AbcVoice {
     this.memory = this.newMemory();
   }
 
-  private readBar({ type = '', startEnding, endEnding }: AbcElement): void {
+  private readBar({ type = '', startEnding, endEnding, decoration = [] }: AbcElement): void {
     const ends = type === 'bar_right_repeat' || type === 'bar_dbl_repeat';
     if (this.open && this.at > 0) {
       if (ends) this.open.repeatEnd = 2;
       this.closeBar();
     } else if (ends && this.bars.length > 0) this.bars[this.bars.length - 1]!.repeatEnd = 2;
+    this.readBarSigns(type, decoration);
     if (endEnding) this.endings = [];
     if (startEnding !== undefined)
       this.endings = startEnding
@@ -253,7 +308,8 @@ export class AbcVoice {
       }
       return;
     }
-    this.current();
+    const bar = this.current();
+    bar.signs = [...new Set([...bar.signs, ...signsOf(element.decoration ?? [])])];
     if (element.startTriplet !== undefined) {
       const actual = element.startTriplet;
       const normal = Math.round(actual * (element.tripletMultiplier ?? 1));

@@ -1,4 +1,4 @@
-import type { Articulation, Bar, Mark, Note, OrnamentKind, Score } from '../../score/score';
+import type { Articulation, Bar, Mark, Note, OrnamentKind, RoadSign, Score } from '../../score/score';
 import { ACCIDENTALS, keyText, letterText, lengthText as unitsText, metreText } from './signs';
 import { accidentalsIn, type BarAccidentals } from '../notation/accidentals';
 import { writeDown, type WrittenBar, type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
@@ -67,7 +67,7 @@ const countSlurs = (score: Score, end: 'fromId' | 'toId'): ReadonlyMap<string, n
 const slursAt = (counts: ReadonlyMap<string, number>, notes: readonly WrittenNote[]): number =>
   notes.reduce((sum, { note, piece }) => sum + (counts.get(`${note.id} ${piece}`) ?? 0), 0);
 
-const signsText = ({ note, piece }: WrittenNote): string => {
+const noteSigns = ({ note, piece }: WrittenNote): string => {
   if (piece > 0) return '';
   return [
     note.fermata ? decoration('fermata') : '',
@@ -103,7 +103,7 @@ const eventText = (sheet: Sheet, event: WrittenEvent, accidentals: BarAccidental
     return `{${event.notes.map(({ note }) => signText(accidentals, note) + letterText(note.pitch)).join('')}}`;
   const starts = '('.repeat(slursAt(sheet.slurStarts, event.notes));
   const ends = ')'.repeat(slursAt(sheet.slurEnds, event.notes));
-  const signs = [...new Set(event.notes.map(signsText))].join('');
+  const signs = [...new Set(event.notes.map(noteSigns))].join('');
   return `${starts}${tuplet}${signs}${chordText(event.notes, length, accidentals)}${ends}`;
 };
 
@@ -189,10 +189,26 @@ const changesText = (bar: Bar, before: Bar | undefined): string => {
   return key + metre;
 };
 
+const SIGNS: Readonly<Record<RoadSign, string>> = {
+  segno: '!segno!',
+  coda: '!coda!',
+  'to-coda': '!dacoda!',
+  fine: '!fine!',
+  'da-capo': '!D.C.!',
+  'dal-segno': '!D.S.!',
+};
+
+/** Signs over the beginning of a bar stand at the bar line before it, those over its end at its own. */
+const signsText = ({ signs }: Bar, at: 'beginning' | 'end'): string =>
+  signs
+    .filter((sign) => ['segno', 'coda'].includes(sign) === (at === 'beginning'))
+    .map((sign) => SIGNS[sign])
+    .join('');
+
 const barlineText = (bar: Bar, after: Bar | undefined): string => {
   const name = (of: Bar | undefined): string => of?.endings.join(',') ?? '';
   const endsEnding = name(bar) !== '' && name(after) !== name(bar);
-  const close = bar.repeatEnd > 0 ? ':|' : !after ? '|]' : endsEnding ? '||' : '|';
+  const close = bar.repeatEnd > 0 ? ':|' : !after ? '|]' : endsEnding || bar.doubleBarline ? '||' : '|';
   const startsEnding = after && name(after) !== '' && (name(after) !== name(bar) || bar.repeatEnd > 0);
   return `${close}${startsEnding ? name(after) : ''}${after?.repeatStart ? ' |:' : ''}`;
 };
@@ -204,7 +220,9 @@ const voiceText = (sheet: Sheet, voice: TuneVoice, from: number): string => {
     .map((bar) => {
       const start = bar.index === 0 && bar.repeatStart ? '|: ' : '';
       const changes = changesText(bar, bars[bar.index - 1]);
-      return `${start}${changes}${musicText(sheet, voice, bar)} ${barlineText(bar, bars[bar.index + 1])}`;
+      const part = bar.rehearsal === '' ? '' : `[P:${oneLine(bar.rehearsal.replace(/[[\]]/g, ' '))}]`;
+      const [before, after] = [signsText(bar, 'beginning'), signsText(bar, 'end')];
+      return `${start}${part}${changes}${before}${musicText(sheet, voice, bar)} ${after}${barlineText(bar, bars[bar.index + 1])}`;
     })
     .join(' ');
   return `[V:${voice.name}] ${text}`;

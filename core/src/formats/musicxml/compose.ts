@@ -1,4 +1,4 @@
-import type { Bar, Mark, Score } from '../../score/score';
+import type { Bar, Mark, RoadSign, Score } from '../../score/score';
 import { accidentalsIn, type BarAccidentals } from '../notation/accidentals';
 import { stavesOf, writeDown, type WrittenLine } from '../notation/written';
 import { buildBeside, noteElement, signFor, type Build, type Content, type Sheet } from './compose-note';
@@ -121,6 +121,10 @@ const markElement = (sheet: Sheet, mark: Mark, offset: number): Element | undefi
       const size = OCTAVE_SIZES[Math.abs(mark.octaves)] ?? '8';
       return direction(build, build('octave-shift', { type, size }), offset, staffOf(mark.staff));
     }
+    case 'second-time-octave': {
+      const words = mark.octaves > 0 ? 'second time an octave higher' : 'second time an octave lower';
+      return direction(build, build('words', {}, words), offset, staffOf(mark.staff));
+    }
     case 'clef':
       return undefined;
   }
@@ -142,7 +146,11 @@ const barlineElements = (
   ];
   const times: Record<string, string> = bar.repeatEnd > 2 ? { times: String(bar.repeatEnd) } : {};
   const right: Content[] = [
-    bar.repeatEnd > 0 || !after ? build('bar-style', {}, 'light-heavy') : undefined,
+    bar.repeatEnd > 0 || !after
+      ? build('bar-style', {}, 'light-heavy')
+      : bar.doubleBarline
+        ? build('bar-style', {}, 'light-light')
+        : undefined,
     stops ? build('ending', { number: here, type: bar.repeatEnd > 0 || after ? 'stop' : 'discontinue' }) : undefined,
     bar.repeatEnd > 0 ? build('repeat', { direction: 'backward', ...times }) : undefined,
   ];
@@ -151,9 +159,37 @@ const barlineElements = (
   return { left: barline('left', left), right: barline('right', right) };
 };
 
+/** Signs of a bar as they are printed, and what a player makes of them. */
+const SIGN_FORMS: Readonly<Record<RoadSign, { readonly type: string; readonly words?: string; readonly sound: string }>> = {
+  segno: { type: 'segno', sound: 'segno' },
+  coda: { type: 'coda', sound: 'coda' },
+  'to-coda': { type: 'words', words: 'To Coda', sound: 'tocoda' },
+  fine: { type: 'words', words: 'Fine', sound: 'fine' },
+  'da-capo': { type: 'words', words: 'D.C.', sound: 'dacapo' },
+  'dal-segno': { type: 'words', words: 'D.S.', sound: 'dalsegno' },
+};
+
+/** Signs that one comes to at the beginning of a bar; the others hold at its end. */
+const AT_BEGINNING: readonly RoadSign[] = ['segno', 'coda'];
+
+const signElement = ({ build }: Sheet, sign: RoadSign): Element => {
+  const { type, words, sound } = SIGN_FORMS[sign];
+  const value = ['fine', 'da-capo'].includes(sign) ? 'yes' : sign.replace(/^(to|dal)-/, '');
+  return direction(build, words === undefined ? build(type) : build(type, {}, words), 0, undefined, build('sound', { [sound]: value }));
+};
+
+const signElements = (sheet: Sheet, { signs, rehearsal }: Bar): { before: Element[]; after: Element[] } => {
+  const written = (which: boolean): Element[] =>
+    signs.filter((sign) => AT_BEGINNING.includes(sign) === which).map((sign) => signElement(sheet, sign));
+  const { build } = sheet;
+  const mark = rehearsal === '' ? [] : [direction(build, build('rehearsal', {}, rehearsal), 0, undefined)];
+  return { before: [...mark, ...written(true)], after: written(false) };
+};
+
 const measureElement = (sheet: Sheet, bar: Bar, lines: readonly WrittenLine[]): Element => {
   const { build, score } = sheet;
   const barlines = barlineElements(sheet, bar);
+  const signs = signElements(sheet, bar);
   const end = bar.onsetTicks + bar.lengthTicks;
   const isLast = bar.index === score.bars.length - 1;
   const marks = score.marks.filter(
@@ -170,6 +206,7 @@ const measureElement = (sheet: Sheet, bar: Bar, lines: readonly WrittenLine[]): 
     { number: String(bar.number), ...(bar.index === 0 && bar.number === 0 ? { implicit: 'yes' } : {}) },
     barlines.left,
     attributesElement(sheet, bar, score.bars[bar.index - 1]),
+    ...signs.before,
     ...marks.map((mark) => markElement(sheet, mark, mark.onsetTicks - bar.onsetTicks)),
     ...lines.flatMap((line, index) =>
       lineElements(sheet, line, {
@@ -184,6 +221,7 @@ const measureElement = (sheet: Sheet, bar: Bar, lines: readonly WrittenLine[]): 
               ),
       }),
     ),
+    ...signs.after,
     barlines.right,
   );
 };

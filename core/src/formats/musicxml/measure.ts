@@ -2,10 +2,11 @@ import type { Side } from '../../hand/hand';
 import { isOnKeyboard, midiOf, pitchName } from '../../keyboard/pitch';
 import { fail, ok, type Result } from '../../result';
 import type { Key, Mark, Metre, Note, ScoreIssue } from '../../score/score';
-import { attribute, child, childNumber, childText, children, nameOf, numberIn, type Element } from './dom';
+import { attribute, child, childNumber, childText, children, nameOf, numberIn, text, type Element } from './dom';
 import type { Measure } from './document';
 import type { MusicXmlError } from './errors';
 import { MAX_QUARTERS } from '../limits';
+import { readRoad, secondTimeOctaves, type MeasureRoad } from './road';
 import { AS_WRITTEN, readTransposition, transposed, type Transposition } from './transpose';
 import {
   hasNotation,
@@ -36,7 +37,7 @@ export interface MeasureNote {
 type Issue = ScoreIssue extends infer I ? (I extends ScoreIssue ? Omit<I, 'bar'> : never) : never;
 
 /** All that one measure of one part says. Times in ticks from the barline. */
-export interface MeasureContent {
+export interface MeasureContent extends MeasureRoad {
   readonly notes: readonly MeasureNote[];
   readonly marks: readonly Mark[];
   readonly issues: readonly Issue[];
@@ -45,10 +46,6 @@ export interface MeasureContent {
   readonly metre: Metre;
   /** False in free time, where a bar has no due length. */
   readonly metred: boolean;
-  readonly repeatStart: boolean;
-  readonly repeatEnd: number;
-  readonly endingStart: readonly number[];
-  readonly endingStop: boolean;
 }
 
 /** What goes on from measure to measure within a part. */
@@ -214,6 +211,8 @@ const readDirection = (direction: Element, state: PartState, walk: Walk): void =
       const octaves = kind === 'down' ? size : kind === 'up' ? -size : 0;
       walk.marks.push({ kind: 'octave-shift', onsetTicks, staff, octaves });
     }
+    const later = nameOf(type) === 'words' ? secondTimeOctaves(text(type)) : 0;
+    if (later !== 0) walk.marks.push({ kind: 'second-time-octave', onsetTicks, staff, octaves: later });
   }
 };
 
@@ -239,27 +238,6 @@ const readElement = (element: Element, state: PartState, walk: Walk): void => {
   }
 };
 
-const endingNumbers = (ending: Element): number[] =>
-  (attribute(ending, 'number') ?? '')
-    .split(/[,\s]+/)
-    .map(Number)
-    .filter((number) => Number.isInteger(number) && number > 0);
-
-const readBarlines = (
-  measure: Element,
-): Pick<MeasureContent, 'repeatStart' | 'repeatEnd' | 'endingStart' | 'endingStop'> => {
-  const barlines = children(measure, 'barline');
-  const repeats = barlines.flatMap((barline) => children(barline, 'repeat'));
-  const backward = repeats.find((repeat) => attribute(repeat, 'direction') === 'backward');
-  const endings = barlines.flatMap((barline) => children(barline, 'ending'));
-  return {
-    repeatStart: repeats.some((repeat) => attribute(repeat, 'direction') === 'forward'),
-    repeatEnd: backward ? (numberIn(attribute(backward, 'times') ?? '') ?? 2) : 0,
-    endingStart: endings.filter((ending) => attribute(ending, 'type') === 'start').flatMap(endingNumbers),
-    endingStop: endings.some((ending) => attribute(ending, 'type') !== 'start'),
-  };
-};
-
 /** Reads one measure, the bar of this index, and moves the part's state on. */
 export const readMeasure = (measure: Measure, bar: number, state: PartState): Result<MeasureContent, MusicXmlError> => {
   const walk: Walk = { bar, notes: [], marks: [], issues: [], cursor: 0, furthest: 0, chordOnset: 0, graceIndex: -1 };
@@ -278,6 +256,6 @@ export const readMeasure = (measure: Measure, bar: number, state: PartState): Re
     key: state.key,
     metre: state.metre,
     metred: state.metred,
-    ...readBarlines(measure.element),
+    ...readRoad(measure.element),
   });
 };

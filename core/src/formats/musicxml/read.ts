@@ -54,6 +54,9 @@ const barsOf = (measures: readonly Measure[], parts: readonly Contents[], ticksP
       repeatStart: contents.some((content) => content.repeatStart),
       repeatEnd: Math.max(...contents.map((content) => content.repeatEnd)),
       endings,
+      signs: [...new Set(contents.flatMap((content) => content.signs))],
+      rehearsal: contents.find((content) => content.rehearsal !== '')?.rehearsal ?? '',
+      doubleBarline: contents.some((content) => content.doubleBarline),
     });
     if (contents.some((content) => content.endingStop)) endings = [];
   }

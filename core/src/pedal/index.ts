@@ -1,0 +1,1 @@
+export { PEDAL_WAYS, pedalSpansOf, pedalWayAt, withPedal, type PedalSpan, type PedalStretch, type PedalWay } from './pedal';
