@@ -69,7 +69,7 @@ const placedMarks = ({ marks, bars }: Score, placed: readonly Placed[]): readonl
   return placed.flatMap(({ written, played }, at): Mark[] => {
     const by = played.onsetTicks - written.onsetTicks;
     const own = (byBar.get(written.index) ?? []).map((mark): Mark => ({ ...mark, onsetTicks: mark.onsetTicks + by }));
-    const came = at > 0 && !placed[at - 1]!.goesOn;
+    const came = at > 0 ? !placed[at - 1]!.goesOn : written.index > 0;
     const tempo = came ? tempi.findLast((mark) => mark.onsetTicks <= written.onsetTicks) : undefined;
     return [...(tempo ? [{ ...tempo, onsetTicks: played.onsetTicks }] : []), ...own];
   });

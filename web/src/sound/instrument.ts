@@ -1,10 +1,10 @@
 import { getDraw, getTransport, MembraneSynth, type Unit } from 'tone';
 import { frequency, loadPiano } from './piano';
-import type { Pause, Schedule } from './schedule';
+import type { Pause, PlayedAt, Schedule } from './schedule';
 
 /** What is told while it sounds. */
 export interface Listener {
-  readonly reached: (ticks: number) => void;
+  readonly reached: (moment: PlayedAt) => void;
   readonly paused: (pause: Pause) => void;
   readonly ended: () => void;
 }
@@ -54,8 +54,8 @@ export const createInstrument = async (): Promise<Instrument> => {
           if (event.kind === 'click') click.triggerAttackRelease(event.accent ? 'C5' : 'G4', 0.05, time);
           else piano.triggerAttackRelease(frequency(event.midi), event.lengthSeconds, time, event.loudness);
         }, event.seconds);
-      for (const { seconds, ticks } of schedule.moments)
-        transport.schedule((time) => onScreen(time, () => listener.reached(ticks)), seconds);
+      for (const moment of schedule.moments)
+        transport.schedule((time) => onScreen(time, () => listener.reached(moment)), moment.seconds);
       for (const pause of schedule.pauses)
         transport.schedule((time) => {
           transport.pause(time);

@@ -1,5 +1,5 @@
-import { Injectable, signal, type OnDestroy } from '@angular/core';
-import type { Pause, Schedule } from './schedule';
+import { computed, Injectable, signal, type OnDestroy } from '@angular/core';
+import type { Pause, PlayedAt, Schedule } from './schedule';
 import type { Instrument } from './instrument';
 
 export type PlayState =
@@ -21,8 +21,10 @@ export class Player implements OnDestroy {
   private touched: readonly number[] = [];
 
   readonly state = signal<PlayState>({ kind: 'silent' });
-  /** The moment of the score that is heard now, ticks. */
-  readonly at = signal<number | undefined>(undefined);
+  /** The moment that is heard now, and which time it comes. */
+  readonly moment = signal<PlayedAt | undefined>(undefined);
+  /** The moment of the written piece that is heard now, ticks. */
+  readonly at = computed(() => this.moment()?.ticks);
   /** Whether touched keys are heard. */
   readonly touches = signal(true);
 
@@ -38,7 +40,7 @@ export class Player implements OnDestroy {
     if (this.state().kind !== 'loading') return;
     this.state.set({ kind: 'playing' });
     this.ready.play(schedule, loop, {
-      reached: (ticks) => this.at.set(ticks),
+      reached: (moment) => this.moment.set(moment),
       paused: (pause) => this.state.set({ kind: 'paused', pause }),
       ended: () => this.stop(),
     });
@@ -52,7 +54,7 @@ export class Player implements OnDestroy {
 
   stop(): void {
     this.ready?.stop();
-    this.at.set(undefined);
+    this.moment.set(undefined);
     this.state.set({ kind: 'silent' });
   }
 

@@ -1,5 +1,6 @@
-import { createPlanner, DEFAULT_HANDS, secondsAt, type Score } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS, secondsAt, serializeMusicXml, type Score } from '@kettle-step/core';
 import { demoPieces } from '../../../core/testing/demo';
+import { engravedPlaying } from '../../../core/testing/engraver';
 import { line } from '../../../core/testing/line';
 import { openScore } from '../../../core/testing/musicxml';
 import { scheduleOf, type PlayOptions, type Schedule } from './schedule';
@@ -8,8 +9,8 @@ const planner = createPlanner(DEFAULT_HANDS);
 
 const play = (score: Score, more: Partial<PlayOptions> = {}): Schedule =>
   scheduleOf(score, planner.plan(score, { locks: new Map(), alternatives: 0 }), {
-    bars: [0, score.bars.length - 1],
-    fromTicks: 0,
+    extent: 'onwards',
+    from: { ticks: 0, pass: 1 },
     tempo: 1,
     hands: { right: 'on', left: 'on' },
     countIn: false,
@@ -95,17 +96,78 @@ describe('what is heard', () => {
 
   it('keeps to the bars that are wanted, from where one is', () => {
     const score = line('C4/1 D4 E4 F4 | G4 A4 B4 C5 | D5/4', { quartersPerMinute: 60 });
-    const bar = play(score, { bars: [1, 1] });
+    const bar = play(score, { extent: [1, 1] });
     expect(notesIn(bar).map(({ midi }) => midi)).toEqual([67, 69, 71, 72]);
     expect(bar.endsAt).toBeCloseTo(4);
-    const from = play(score, { bars: [1, 2], fromTicks: score.notes[6]!.onsetTicks });
+    const from = play(score, { extent: [1, 2], from: { ticks: score.notes[6]!.onsetTicks, pass: 1 } });
     expect(notesIn(from).map(({ seconds }) => seconds)).toEqual([0, 1, 2]);
+  });
+
+  describe('of a piece with repeats', () => {
+    const plain = line('C4/1 D4 E4 F4 | G4/4 | A4/4', { quartersPerMinute: 60 });
+    const score: Score = {
+      ...plain,
+      bars: plain.bars.map((bar) => (bar.index === 1 ? { ...bar, repeatEnd: 2 } : bar)),
+      marks: [{ kind: 'second-time-octave', onsetTicks: 0, staff: 1, octaves: 1 }, ...plain.marks],
+    };
+
+    it('takes them, with the octave that sounds the second time, and tells where it is in the written piece', () => {
+      const schedule = play(score);
+      expect(notesIn(schedule).map(({ midi }) => midi)).toEqual([60, 62, 64, 65, 67, 72, 74, 76, 77, 79, 69]);
+      expect(notesIn(schedule).map(({ seconds }) => seconds)).toEqual([0, 1, 2, 3, 4, 8, 9, 10, 11, 12, 16]);
+      expect(schedule.moments[5]).toMatchObject({ ticks: 0, pass: 2, seconds: 8 });
+    });
+
+    it('goes on from a moment of the second time', () => {
+      const { notes } = score;
+      const schedule = play(score, { from: { ticks: notes[3]!.onsetTicks, pass: 2 } });
+      expect(notesIn(schedule).map(({ midi }) => midi)).toEqual([77, 79, 69]);
+    });
+
+    it('plays bars that are practised as they are written', () => {
+      expect(notesIn(play(score, { extent: [0, 1] })).map(({ midi }) => midi)).toEqual([60, 62, 64, 65, 67]);
+    });
+
+    it('is as long as the unfolded piece over five minutes, to 5 ms, in the engraver’s own times', async () => {
+      const { bytes } = demoPieces().find(({ name }) => name === 'round-the-mill-pond')!;
+      const { score: pond, document } = openScore(bytes);
+      const playing = await engravedPlaying(serializeMusicXml(document));
+      const wanted = playing.map(({ quarters }) => (quarters * 60) / 92).sort((a, b) => a - b);
+      // Slow enough to last five minutes.
+      const tempo = wanted[wanted.length - 1]! / 300;
+      const heard = notesIn(play(pond, { tempo })).map(({ seconds }) => seconds * tempo);
+      expect(heard).toHaveLength(wanted.length);
+      expect(Math.max(...heard.map((seconds, at) => Math.abs(seconds - wanted[at]!) / tempo))).toBeLessThan(0.005);
+    });
+  });
+
+  it('rings on under the pedal until that comes up', () => {
+    const plain = line('C4/1 D4 E4 F4', { quartersPerMinute: 60 });
+    const { ticksPerQuarter } = plain;
+    const score: Score = {
+      ...plain,
+      marks: [
+        ...plain.marks,
+        { kind: 'pedal', onsetTicks: 0, down: true },
+        { kind: 'pedal', onsetTicks: 3 * ticksPerQuarter, down: false },
+      ],
+    };
+    expect(notesIn(play(score)).map(({ lengthSeconds }) => lengthSeconds)).toEqual([3, 2, 1, 1]);
+  });
+
+  // Common practice, no source: one counts a bar, and on to where the upbeat falls.
+  it('is counted in so that an upbeat comes on its own beat', () => {
+    const upbeat = line('C4/1 | D4 E4 F4', { quartersPerMinute: 60, beats: 3 });
+    const schedule = play(upbeat, { countIn: true });
+    expect(upbeat.bars[0]!.missingTicks).toBe(2 * upbeat.ticksPerQuarter);
+    expect(clicksIn(schedule)).toHaveLength(5);
+    expect(notesIn(schedule)[0]!.seconds).toBe(5);
   });
 
   it('pauses where a new position begins, and names it', () => {
     const score = line('( C4/1 D4 E4 F4 | G4 A4 B4 C5 )', { quartersPerMinute: 60 });
     expect(play(score, { stopAtMoves: true }).pauses).toEqual([
-      { ticks: score.notes[3]!.onsetTicks, seconds: 3, words: 'Right hand: F position' },
+      { ticks: score.notes[3]!.onsetTicks, pass: 1, seconds: 3, words: 'Right hand: F position' },
     ]);
     expect(play(score).pauses).toEqual([]);
   });

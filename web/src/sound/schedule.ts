@@ -1,10 +1,16 @@
 import {
   beatTicks,
+  inOrder,
+  pedalSpansOf,
+  playOrder,
   positionLabel,
   secondsAt,
   SIDES,
+  writtenOctaves,
   type Note,
+  type PedalSpan,
   type PianoPlan,
+  type PlayedBar,
   type Score,
   type Side,
 } from '@kettle-step/core';
@@ -13,11 +19,18 @@ import {
 export const VOICES = ['on', 'soft', 'off'] as const;
 export type Voice = (typeof VOICES)[number];
 
+/** A moment of the written piece, and which time it comes. */
+export interface PlayedAt {
+  /** Ticks from the start of the written piece. */
+  readonly ticks: number;
+  readonly pass: number;
+}
+
 export interface PlayOptions {
-  /** First and last bar, indices into `Score.bars`. */
-  readonly bars: readonly [number, number];
-  /** Where in the first bar to begin, ticks from the start of the piece. */
-  readonly fromTicks: number;
+  /** These bars as they are written, indices of the first and last; or the piece as it is played from a moment on, repeats taken. */
+  readonly extent: 'onwards' | readonly [number, number];
+  /** Where to begin. */
+  readonly from: PlayedAt;
   /** Share of the written tempo. */
   readonly tempo: number;
   readonly hands: Readonly<Record<Side, Voice>>;
@@ -40,9 +53,8 @@ export type SoundEvent =
   | { readonly kind: 'click'; readonly seconds: number; readonly accent: boolean };
 
 /** A moment of the score that passes by. */
-export interface Moment {
+export interface Moment extends PlayedAt {
   readonly seconds: number;
-  readonly ticks: number;
 }
 
 export interface Pause extends Moment {
@@ -78,34 +90,71 @@ const beatsIn = (
   }));
 };
 
-/** A stretch of the piece with its clock. */
-interface Stretch {
+/** What is played, bar after bar, as a piece of its own. */
+interface Run {
   readonly score: Score;
+  readonly order: readonly PlayedBar[];
+  /** By how many ticks each bar stands later than in the written piece. */
+  readonly later: readonly number[];
+}
+
+const barAt = ({ bars }: Score, ticks: number): number =>
+  Math.max(0, bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks));
+
+const orderOf = (score: Score, { extent, from }: PlayOptions): readonly PlayedBar[] => {
+  if (extent !== 'onwards') {
+    const [first, last] = extent;
+    return Array.from({ length: last - first + 1 }, (_, at) => ({ bar: first + at, pass: 1 }));
+  }
+  const order = playOrder(score.bars);
+  const start = barAt(score, from.ticks);
+  const at = order.findIndex(({ bar, pass }) => bar === start && pass === from.pass);
+  const first = at >= 0 ? at : order.findIndex(({ bar }) => bar === start);
+  // A bar that no playing comes to is heard by itself.
+  return first >= 0 ? order.slice(first) : [{ bar: start, pass: 1 }];
+};
+
+const runOf = (score: Score, options: PlayOptions): Run => {
+  const order = orderOf(score, options);
+  const run = inOrder(score, order, writtenOctaves(score));
+  const later = order.map(({ bar }, at) => run.bars[at]!.onsetTicks - score.bars[bar]!.onsetTicks);
+  return { score: run, order, later };
+};
+
+/** Beats that are counted before a moment: a full bar, and of the next what goes before the music, as before an upbeat. */
+const beatsBefore = (score: Score, bar: Score['bars'][number], from: number): number => {
+  const passed = (from - bar.onsetTicks + bar.missingTicks) / beatTicks(score, bar.metre);
+  return bar.metre.beats + (passed % bar.metre.beats);
+};
+
+/** A run with its clock. */
+interface Stretch extends Run {
   readonly options: PlayOptions;
-  /** Ticks from the start of the piece. */
+  /** Ticks of the run. */
   readonly from: number;
   readonly until: number;
-  /** Seconds of the sound at a tick. */
+  /** Seconds of the sound at a tick of the run. */
   readonly when: (ticks: number) => number;
 }
 
-const stretchOf = (score: Score, options: PlayOptions): Stretch & { readonly counts: readonly SoundEvent[] } => {
-  const [first, last] = options.bars.map((bar) => score.bars[bar]!) as [Score['bars'][number], Score['bars'][number]];
+const stretchOf = (run: Run, options: PlayOptions): Stretch & { readonly counts: readonly SoundEvent[] } => {
+  const { score, later } = run;
+  const [first, last] = [score.bars[0]!, score.bars[score.bars.length - 1]!];
   const at = secondsAt(score);
-  const from = Math.max(options.fromTicks, first.onsetTicks);
+  const from = Math.max(options.from.ticks + later[0]!, first.onsetTicks);
   const beat = beatTicks(score, first.metre);
   const beatSeconds = (at(from + beat) - at(from)) / options.tempo;
-  const counted = options.countIn ? first.metre.beats : 0;
+  const counted = options.countIn ? beatsBefore(score, first, from) : 0;
   return {
-    score,
+    ...run,
     options,
     from,
     until: last.onsetTicks + last.lengthTicks,
     when: (ticks) => counted * beatSeconds + (at(ticks) - at(from)) / options.tempo,
-    counts: Array.from({ length: counted }, (_, index) => ({
+    counts: Array.from({ length: Math.ceil(counted) }, (_, index) => ({
       kind: 'click',
       seconds: index * beatSeconds,
-      accent: index === 0,
+      accent: index % first.metre.beats === 0,
     })),
   };
 };
@@ -119,7 +168,6 @@ const clicksIn = (stretch: Stretch): readonly SoundEvent[] => {
   const { score, options, when } = stretch;
   if (!options.metronome) return [];
   return score.bars
-    .slice(options.bars[0], options.bars[1] + 1)
     .flatMap((bar) => beatsIn(score, bar))
     .filter(({ ticks }) => isInside(stretch)(ticks))
     .map(({ ticks, accent }) => ({ kind: 'click', seconds: when(ticks), accent }));
@@ -135,15 +183,23 @@ const gracesBefore = (notes: readonly Note[]): ((note: Note) => number) => {
   return (note) => counts.get(nameOf(note)) ?? 0;
 };
 
-const soundsOf = (notes: readonly Note[], { options, until, when }: Stretch): readonly SoundEvent[] => {
+/** When a note is no longer heard: a pedal that is down as its key comes up lets it ring on. */
+const ringsUntil = (spans: readonly PedalSpan[], { onsetTicks, durationTicks }: Note): number => {
+  const end = onsetTicks + durationTicks;
+  const catching = spans.find(({ downTicks, upTicks }) => end > downTicks && end <= upTicks);
+  return catching ? catching.upTicks : end;
+};
+
+const soundsOf = (notes: readonly Note[], { score, options, until, when }: Stretch): readonly SoundEvent[] => {
   const graces = gracesBefore(notes);
+  const spans = pedalSpansOf(score);
   const grace = GRACE_SECONDS / options.tempo;
   return notes
     .filter(({ side }) => options.hands[side] !== 'off')
     .map((note) => {
       const begins = when(note.onsetTicks);
       const early = note.graceIndex === null ? 0 : (graces(note) - note.graceIndex) * grace;
-      const ends = when(Math.min(note.onsetTicks + note.durationTicks, until));
+      const ends = when(Math.min(ringsUntil(spans, note), until));
       return {
         kind: 'note',
         seconds: Math.max(0, begins - early),
@@ -154,15 +210,17 @@ const soundsOf = (notes: readonly Note[], { options, until, when }: Stretch): re
     });
 };
 
-const pausesIn = (plan: PianoPlan, { options, from, until, when }: Stretch): readonly Pause[] => {
+const pausesIn = (plan: PianoPlan, { order, later, options, from, until, when }: Stretch): readonly Pause[] => {
   if (!options.stopAtMoves) return [];
-  return SIDES.flatMap((side) =>
-    plan.hands[side].positions
-      .filter(({ onsetTicks }) => onsetTicks > from && onsetTicks < until)
-      .map((position) => ({
+  return order.flatMap(({ bar, pass }, at) =>
+    SIDES.flatMap((side) => plan.hands[side].positions.filter((position) => position.bar === bar))
+      .map((position) => ({ position, ticks: position.onsetTicks + later[at]! }))
+      .filter(({ ticks }) => ticks > from && ticks < until)
+      .map(({ position, ticks }) => ({
         ticks: position.onsetTicks,
-        seconds: when(position.onsetTicks),
-        words: `${side === 'right' ? 'Right' : 'Left'} hand: ${positionLabel(position)}`,
+        pass,
+        seconds: when(ticks),
+        words: `${position.side === 'right' ? 'Right' : 'Left'} hand: ${positionLabel(position)}`,
       })),
   );
 };
@@ -170,15 +228,24 @@ const pausesIn = (plan: PianoPlan, { options, from, until, when }: Stretch): rea
 const inTime = <T extends { readonly seconds: number }>(all: readonly T[]): readonly T[] =>
   [...all].sort((a, b) => a.seconds - b.seconds);
 
-/** All that is heard and passed when some bars are played, by the clock of the sound. Repeats are not unfolded. */
+/** Moments at which something begins, as they stand in the written piece. */
+const momentsIn = (notes: readonly Note[], { order, later, when }: Stretch): readonly Moment[] => {
+  const onsets = new Map(notes.map(({ onsetTicks, bar }) => [onsetTicks, bar]));
+  return [...onsets].map(([ticks, at]) => ({
+    ticks: ticks - later[at]!,
+    pass: order[at]!.pass,
+    seconds: when(ticks),
+  }));
+};
+
+/** All that is heard and passed when a piece is played, by the clock of the sound. */
 export const scheduleOf = (score: Score, plan: PianoPlan, options: PlayOptions): Schedule => {
-  const stretch = stretchOf(score, options);
+  const stretch = stretchOf(runOf(score, options), options);
   const { from, until, when, counts } = stretch;
-  const played = score.notes.filter(({ onsetTicks }) => isInside(stretch)(onsetTicks));
-  const moments = [...new Set(played.map(({ onsetTicks }) => onsetTicks))];
+  const played = stretch.score.notes.filter(({ onsetTicks }) => isInside(stretch)(onsetTicks));
   return {
     events: inTime([...counts, ...clicksIn(stretch), ...soundsOf(played, stretch)]),
-    moments: moments.map((ticks) => ({ ticks, seconds: when(ticks) })),
+    moments: momentsIn(played, stretch),
     pauses: inTime(pausesIn(plan, stretch)),
     beginsAt: when(from),
     endsAt: when(until),

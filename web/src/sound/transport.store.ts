@@ -1,7 +1,7 @@
 import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import type { PianoPlan, Score, Side } from '@kettle-step/core';
 import { Player } from './player.service';
-import { scheduleOf, VOICES, type Voice } from './schedule';
+import { scheduleOf, VOICES, type PlayedAt, type Voice } from './schedule';
 
 /** What is played. */
 export interface Music {
@@ -38,7 +38,7 @@ export class TransportStore {
       this.metronome();
       this.stopAtMoves();
       untracked(() => {
-        if (this.state().kind === 'playing') this.begin(this.looping, this.player.at());
+        if (this.state().kind === 'playing') this.begin(this.looping, this.player.moment());
       });
     });
     inject(DestroyRef).onDestroy(() => this.player.stop());
@@ -53,7 +53,7 @@ export class TransportStore {
   toggle(): void {
     if (this.state().kind === 'paused') this.player.goOn();
     else if (this.isPlaying()) this.player.stop();
-    else this.begin(false, this.music()?.fromTicks);
+    else this.begin(false, { ticks: this.music()?.fromTicks ?? 0, pass: 1 });
   }
 
   /** Plays the chosen bar round and round, or stops. */
@@ -66,16 +66,15 @@ export class TransportStore {
     this.player.stop();
   }
 
-  private begin(loop: boolean, from: number | undefined): void {
+  private begin(loop: boolean, from: PlayedAt | undefined): void {
     const music = this.music();
     if (!music) return;
     this.looping = loop;
     const { score, plan, bar } = music;
     const end = score.bars.findIndex(({ index, number }) => index >= bar && number === this.loopTo());
-    const last = loop ? Math.max(bar, end) : score.bars.length - 1;
     const schedule = scheduleOf(score, plan, {
-      bars: [bar, last],
-      fromTicks: from ?? 0,
+      extent: loop ? [bar, Math.max(bar, end)] : 'onwards',
+      from: from ?? { ticks: score.bars[bar]?.onsetTicks ?? 0, pass: 1 },
       tempo: this.percent() / 100,
       hands: this.voices(),
       countIn: this.countIn(),
