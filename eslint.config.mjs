@@ -34,7 +34,7 @@ const CORE_ROOMS = [
 ];
 /** Rooms on one floor that may not use each other either. */
 const NEIGHBOURS = {
-  formats: ['reading', 'pedal'],
+  formats: ['reading'],
   published: ['formats'],
   fingering: ['formats', 'published'],
   moves: ['formats', 'published'],

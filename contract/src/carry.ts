@@ -39,10 +39,7 @@ export const wordLost = (lost: LostDecision): string => {
 };
 
 /** What is said of bars goes with them; of a stretch, with what is left of it. */
-const carriedBars = (
-  { playing, practice }: Desk,
-  bars: Alignment['bars'],
-): Pick<Desk, 'playing' | 'practice'> => {
+const carriedBars = ({ playing, practice }: Desk, bars: Alignment['bars']): Pick<Desk, 'playing' | 'practice'> => {
   const moved = <T extends { readonly bar: number }>(all: readonly T[]): T[] =>
     all.flatMap((one) => {
       const now = bars.get(one.bar);

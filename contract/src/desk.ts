@@ -83,6 +83,9 @@ const MAX_STRETCHES = 200;
 const bar = z.number().int().nonnegative();
 const stretch = z.tuple([bar, bar]).refine(([first, last]) => first <= last, 'end before it begins');
 
+/** The pedal; a later stretch lies over earlier ones. */
+export const pedalSchema = z.array(z.object({ bars: stretch, way: z.enum(PEDAL_WAYS) })).max(MAX_STRETCHES);
+
 /** How the piece is played, where that is settled otherwise than it is written. */
 const playingSchema = z.object({
   /** Bars at which a section begins. */
@@ -97,11 +100,7 @@ const playingSchema = z.object({
     .max(MAX_STRETCHES)
     .refine((all) => allDiffer(all, nameOfPlace), 'raise a hand twice from one bar')
     .default([]),
-  /** The pedal; a later stretch lies over earlier ones. */
-  pedal: z
-    .array(z.object({ bars: stretch, way: z.enum(PEDAL_WAYS) }))
-    .max(MAX_STRETCHES)
-    .default([]),
+  pedal: pedalSchema.default([]),
 });
 export type Playing = z.infer<typeof playingSchema>;
 const playing = playingSchema.default(() => playingSchema.parse({}));
@@ -195,8 +194,10 @@ export const apartOf = ({ apart }: Pick<Desk, 'apart'>): Apart => {
 export type PlayedAs = Pick<Desk, 'given' | 'eased' | 'playing'>;
 
 /** The score as it is played: its order, notes given to the other hand, what is eased, and the pedal. */
-export const playedOf = (score: Score, { given: gifts, eased: easings, playing: { pedal, ...road } }: PlayedAs): Score =>
-  withEasings(withPedal(withHands(withRoad(score, road), givenNotesOf({ given: gifts })), pedal), easings);
+export const playedOf = (
+  score: Score,
+  { given: gifts, eased: easings, playing: { pedal, ...road } }: PlayedAs,
+): Score => withEasings(withPedal(withHands(withRoad(score, road), givenNotesOf({ given: gifts })), pedal), easings);
 
 export const givenNotesOf = ({ given }: Pick<Desk, 'given'>): GivenNotes =>
   new Map(given.map(({ noteId, side }) => [noteId, side]));

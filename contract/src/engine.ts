@@ -4,6 +4,7 @@ import type {
   ChordWay,
   Comparison,
   HandPlan,
+  Link,
   Margin,
   PatternMusic,
   PatternReading,
@@ -18,7 +19,7 @@ import { z } from 'zod';
 import type { Carried } from './carry';
 import { correctionSchema } from './correction';
 import { fingerSchema } from './plan-document';
-import { deskSchema, fingeringDeskSchema } from './desk';
+import { deskSchema, fingeringDeskSchema, pedalSchema } from './desk';
 import { patternWishSchema } from './pattern-wish';
 import { handSchema, settingsSchema } from './rules';
 
@@ -36,7 +37,7 @@ const decided = { locks: locksSchema, desk: deskSchema };
 
 /** What goes to the worker that fingers; each message names the request it belongs to. */
 export const engineRequestSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('open'), request: z.number(), document: z.string() }),
+  z.object({ kind: z.literal('open'), request: z.number(), document: z.string(), pedal: pedalSchema }),
   z.object({ kind: z.literal('plan'), ...given }),
   /** Other ways to play some bars, as if nothing were settled inside them. */
   z.object({
@@ -53,6 +54,8 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('compare'), ...given }),
   /** Where the piece asks these hands too much, what can be done, and what asks for care. */
   z.object({ kind: z.literal('strains'), ...given }),
+  /** Where sections meet, and where repeats and jumps lead. */
+  z.object({ kind: z.literal('links'), ...given }),
   /** In which bars a rule that is settled otherwise than usual decided. */
   z.object({ kind: z.literal('rules-acted'), ...given }),
   /** Fingers for music that is only shown; the open piece stays as it is. */
@@ -125,6 +128,7 @@ export type EngineAnswer =
       readonly strains: readonly Strain[];
       readonly cautions: readonly Caution[];
     }
+  | { readonly kind: 'links'; readonly request: number; readonly links: readonly Link[] }
   | { readonly kind: 'rules-acted'; readonly request: number; readonly acted: readonly RuleActed[] }
   | {
       readonly kind: 'sample';

@@ -84,41 +84,42 @@ export type TogetherDocument = z.infer<typeof togetherDocumentSchema>;
 
 type DocumentLink = TogetherDocument['links'][number];
 
-const publishedLinks = (score: Score, plan: PianoPlan, together: HandsTogether, links: readonly Link[]): DocumentLink[] => {
+const publishedLinks = (
+  score: Score,
+  plan: PianoPlan,
+  together: HandsTogether,
+  links: readonly Link[],
+): DocumentLink[] => {
   const numberOf = (index: number): number => numberOfBar(score, index);
-  const joints = links.map(
-    ({ kind, side: hand, pass, fromBar, toBar, move: made, effort, better }): DocumentLink => ({
-      kind,
-      hand,
-      pass,
-      fromBar: numberOf(fromBar),
-      toBar: numberOf(toBar),
-      move: made?.kind ?? null,
-      reason: made?.reason ?? 'the hand stays as it is',
-      effort,
-      better: better && {
-        notes: [...better.fingers].map(([id, finger]) => ({ id, finger })),
-        saves: better.saves,
-        costs: better.costs,
-      },
-    }),
-  );
+  const joints = links.map(({ kind, side: hand, pass, fromBar, toBar, move: made, effort, better }): DocumentLink => ({
+    kind,
+    hand,
+    pass,
+    fromBar: numberOf(fromBar),
+    toBar: numberOf(toBar),
+    move: made?.kind ?? null,
+    reason: made?.reason ?? 'the hand stays as it is',
+    effort,
+    better: better && {
+      notes: [...better.fingers].map(([id, finger]) => ({ id, finger })),
+      saves: better.saves,
+      costs: better.costs,
+    },
+  }));
   const told = new Set(links.map(({ side: hand, fromBar, toBar }) => `${hand} ${fromBar} ${toBar}`));
   const overBars = barLinksOf(plan, together.beats)
     .filter(({ side: hand, fromBar, toBar }) => !told.has(`${hand} ${fromBar} ${toBar}`))
-    .map(
-      ({ side: hand, fromBar, toBar, kind, reason }): DocumentLink => ({
-        kind: 'bar',
-        hand,
-        pass: 1,
-        fromBar: numberOf(fromBar),
-        toBar: numberOf(toBar),
-        move: kind,
-        reason,
-        effort: null,
-        better: null,
-      }),
-    );
+    .map(({ side: hand, fromBar, toBar, kind, reason }): DocumentLink => ({
+      kind: 'bar',
+      hand,
+      pass: 1,
+      fromBar: numberOf(fromBar),
+      toBar: numberOf(toBar),
+      move: kind,
+      reason,
+      effort: null,
+      better: null,
+    }));
   return [...joints, ...overBars];
 };
 
@@ -133,20 +134,22 @@ export const togetherDocument = (score: Score, plan: PianoPlan, links: readonly 
     format: 'kettle-step/together@1',
     title: score.title,
     difficulty: together.difficulty,
-    beats: together.beats.map(({ bar: index, pass, beat, fingers: struck, moves, held, parts, ...one }: TogetherBeat) => ({
-      pass,
-      bar: numberOf(index),
-      beat,
-      right: [...struck.right],
-      left: [...struck.left],
-      same: one.same,
-      thumbs: one.thumbs,
-      motion: one.motion,
-      moves: { ...moves },
-      held: [...held],
-      difficulty: one.difficulty,
-      why: parts.map(({ why }) => why),
-    })),
+    beats: together.beats.map(
+      ({ bar: index, pass, beat, fingers: struck, moves, held, parts, ...one }: TogetherBeat) => ({
+        pass,
+        bar: numberOf(index),
+        beat,
+        right: [...struck.right],
+        left: [...struck.left],
+        same: one.same,
+        thumbs: one.thumbs,
+        motion: one.motion,
+        moves: { ...moves },
+        held: [...held],
+        difficulty: one.difficulty,
+        why: parts.map(({ why }) => why),
+      }),
+    ),
     links: publishedLinks(score, plan, together, links),
     spots: spotsOf(score, plan, together).map(({ bars, why, ...spot }) => ({
       ...spot,

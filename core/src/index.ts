@@ -14,7 +14,7 @@ export * from './plan/strain-words';
 export { withEasings, type Easing } from './score/eased';
 export * from './handbook';
 export * from './score/score';
-export { barInWords, barName, barsInWords, numberOfBar } from './score/bar-words';
+export { barInWords, barName, barsInWords, numberOfBar, stretchInWords } from './score/bar-words';
 export { alignScores, type Alignment } from './score/align';
 export { quartersPerMinuteAt, secondsAt } from './score/tempo';
 export * from './formats/musicxml';

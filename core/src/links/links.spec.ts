@@ -11,7 +11,9 @@ const planner = createPlanner(DEFAULT_HANDS);
 const piece = (
   right: string,
   left: string,
-  signs: readonly Partial<Pick<Bar, 'repeatStart' | 'repeatEnd' | 'doubleBarline' | 'rehearsal' | 'signs' | 'endings'>>[],
+  signs: readonly Partial<
+    Pick<Bar, 'repeatStart' | 'repeatEnd' | 'doubleBarline' | 'rehearsal' | 'signs' | 'endings'>
+  >[],
 ): Score => {
   const score = bothLines(right, left);
   return { ...score, bars: score.bars.map((bar, at) => ({ ...bar, ...signs[at] })) };

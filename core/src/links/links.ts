@@ -118,14 +118,17 @@ const betterAt = ({ planner, excerpts, order, bars }: Joining, at: number, side:
   const saves = effortOf(planner, now, side) - found.effort;
   const planned = fingersOfHand(found);
   const fingers = inDocument(
-    new Map(free.flatMap((id) => {
-      const finger = planned.get(id);
-      return finger === undefined || finger === now.locks.get(id) ? [] : [[id, finger] as const];
-    })),
+    new Map(
+      free.flatMap((id) => {
+        const finger = planned.get(id);
+        return finger === undefined || finger === now.locks.get(id) ? [] : [[id, finger] as const];
+      }),
+    ),
   );
   if (saves < WORTH || !fingers || fingers.size === 0) return null;
   // Where the bar also goes on as it is written, the change is paid for there.
-  const goesOn = to.bar !== from.bar + 1 && order.some(({ bar }, index) => bar === from.bar && order[index + 1]?.bar === bar + 1);
+  const goesOn =
+    to.bar !== from.bar + 1 && order.some(({ bar }, index) => bar === from.bar && order[index + 1]?.bar === bar + 1);
   const written = [from.bar - 1, from.bar, from.bar + 1]
     .filter((bar) => bar >= 0 && bar < bars)
     .map((bar) => ({ bar, pass: 1 }));
@@ -151,9 +154,7 @@ const linkAt = (joining: Joining, { kind, at }: Joint, side: Side): readonly Lin
       fromBar: from.bar,
       toBar: to.bar,
       pass: from.pass,
-      move: move
-        ? { ...move, bar: to.bar, fromId: idInDocument(move.fromId), toId: idInDocument(move.toId) }
-        : null,
+      move: move ? { ...move, bar: to.bar, fromId: idInDocument(move.fromId), toId: idInDocument(move.toId) } : null,
       effort: roundEffort(Math.max(0, plan.effort - alone[0]! - alone[1]!)),
       better: move ? betterAt(joining, at, side) : null,
     },

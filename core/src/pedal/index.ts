@@ -1,1 +1,9 @@
-export { PEDAL_WAYS, pedalSpansOf, pedalWayAt, withPedal, type PedalSpan, type PedalStretch, type PedalWay } from './pedal';
+export {
+  PEDAL_WAYS,
+  pedalSpansOf,
+  pedalWayAt,
+  withPedal,
+  type PedalSpan,
+  type PedalStretch,
+  type PedalWay,
+} from './pedal';

@@ -66,7 +66,9 @@ const harmoniesIn = (score: Score, bar: Bar, notes: readonly Note[]): readonly n
 
 /** Where the music breathes: both hands silent, or a breath or fermata. */
 const breathsIn = (bar: Bar, notes: readonly Note[]): readonly number[] => {
-  const ends = notes.filter(({ articulations }) => articulations.includes('breath-mark') || articulations.includes('caesura'));
+  const ends = notes.filter(
+    ({ articulations }) => articulations.includes('breath-mark') || articulations.includes('caesura'),
+  );
   const silence = Math.max(bar.onsetTicks, ...notes.map(endOf));
   return [...ends.map(endOf), ...(silence < endOfBar(bar) ? [silence] : [])];
 };
@@ -131,7 +133,10 @@ const notesByBar = (score: Score): ReadonlyMap<number, readonly Note[]> => {
 };
 
 const barAt = ({ bars }: Score, ticks: number): number =>
-  Math.max(0, bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks));
+  Math.max(
+    0,
+    bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks),
+  );
 
 /** Spans of the written pedal inside bars that keep it; what reaches into others is cut. */
 const writtenSpans = (score: Score, stretches: readonly PedalStretch[]): readonly PedalSpan[] =>

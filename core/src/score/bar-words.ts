@@ -12,6 +12,10 @@ export const barName = (number: number): string => (number === 0 ? 'Upbeat' : `B
 /** Within a sentence: "bar 3", or "the upbeat". */
 export const barInWords = (number: number): string => (number === 0 ? 'the upbeat' : `bar ${number}`);
 
+/** A stretch by its printed numbers within a sentence: "bars 3 to 6", "bar 3", "the upbeat to bar 4". */
+export const stretchInWords = (first: number, last: number): string =>
+  first === last ? barInWords(first) : first === 0 ? `the upbeat to ${barInWords(last)}` : `bars ${first} to ${last}`;
+
 /** Several bars within a sentence: "the upbeat and bars 3, 5 and 8"; empty for none. */
 export const barsInWords = (numbers: readonly number[]): string => {
   const counted = numbers.filter((number) => number !== 0);

@@ -3,8 +3,7 @@ import { midiOf } from '../keyboard/pitch';
 import { fullBarTicks, inTimeOrder, type Bar, type Note, type Score } from './score';
 
 /** A bar as it is said; what is left out is as usual: a full bar, counted on, without repeats. */
-export type SaidBar = Pick<Bar, 'metre' | 'key'> &
-  Partial<Omit<Bar, 'metre' | 'key' | 'index' | 'onsetTicks'>>;
+export type SaidBar = Pick<Bar, 'metre' | 'key'> & Partial<Omit<Bar, 'metre' | 'key' | 'index' | 'onsetTicks'>>;
 
 /**
  * Lays bars one after another. A first bar that is numbered 0 is an upbeat: what it lacks is missing before its first note.

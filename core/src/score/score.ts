@@ -144,7 +144,12 @@ export type Mark =
       readonly octaves: number;
     }
   /** “Second time an octave higher”: from the bar it stands in, until the repeat ends. */
-  | { readonly kind: 'second-time-octave'; readonly onsetTicks: number; readonly staff: number; readonly octaves: number };
+  | {
+      readonly kind: 'second-time-octave';
+      readonly onsetTicks: number;
+      readonly staff: number;
+      readonly octaves: number;
+    };
 
 /** Something in the document that was read around; the piece still works. */
 export type ScoreIssue = { readonly bar: number } & (

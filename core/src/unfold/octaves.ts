@@ -26,7 +26,10 @@ const handOn = (score: Score, staff: number): Side =>
 export const writtenOctaves = (score: Score): readonly OctavePass[] =>
   score.marks.flatMap((mark) => {
     if (mark.kind !== 'second-time-octave') return [];
-    const bar = Math.max(0, score.bars.findLastIndex(({ onsetTicks }) => onsetTicks <= mark.onsetTicks));
+    const bar = Math.max(
+      0,
+      score.bars.findLastIndex(({ onsetTicks }) => onsetTicks <= mark.onsetTicks),
+    );
     const isAlone = new Set(score.notes.map(({ staff }) => staff)).size < 2;
     return [
       {
@@ -45,6 +48,5 @@ export const octavesOn = (
   pass: number,
 ): number =>
   passes.find(
-    ({ bars: [first, last], hands, pass: own }) =>
-      bar >= first && bar <= last && hands.includes(side) && pass === own,
+    ({ bars: [first, last], hands, pass: own }) => bar >= first && bar <= last && hands.includes(side) && pass === own,
   )?.octaves ?? 0;

@@ -60,6 +60,23 @@ const passagesOf = (bars: readonly Bar[]): readonly Passage[] => {
   return passages;
 };
 
+/** A stretch that is played more than once because of a repeat sign. */
+export interface RepeatedPassage {
+  /** Indices of the first and last bar, endings with it. */
+  readonly bars: readonly [number, number];
+  readonly times: number;
+}
+
+/** Passages that a repeat sign has played again, in the order they are written. */
+export const repeatedPassages = (bars: readonly Bar[]): readonly RepeatedPassage[] => {
+  const passages = passagesOf(bars);
+  const starts = [...new Set(passages.map(({ start }) => start))];
+  return starts.flatMap((start): RepeatedPassage[] => {
+    const own = passages.flatMap((one, bar) => (one.start === start && one.times > 1 ? [bar] : []));
+    return own.length === 0 ? [] : [{ bars: [own[0]!, own[own.length - 1]!], times: passages[own[0]!]!.times }];
+  });
+};
+
 const find = (bars: readonly Bar[], sign: RoadSign): number => bars.findIndex(({ signs }) => signs.includes(sign));
 
 /** Where D.C. and D.S., Fine and Coda lead; -1 where there is none. Of two coda signs without “To Coda” the first one sends. */

@@ -59,7 +59,10 @@ const reaches = (placed: readonly Placed[]): readonly number[] => {
 };
 
 const barOf = <T extends { readonly onsetTicks: number }>(bars: readonly Bar[], at: T): number =>
-  Math.max(0, bars.findLastIndex(({ onsetTicks }) => onsetTicks <= at.onsetTicks));
+  Math.max(
+    0,
+    bars.findLastIndex(({ onsetTicks }) => onsetTicks <= at.onsetTicks),
+  );
 
 /** Marks of each bar in turn; where the music goes elsewhere the tempo of the place it comes to is said again. */
 const placedMarks = ({ marks, bars }: Score, placed: readonly Placed[]): readonly Mark[] => {
@@ -79,7 +82,8 @@ const placedMarks = ({ marks, bars }: Score, placed: readonly Placed[]): readonl
 const placedSlurs = (score: Score, notes: readonly Note[]): readonly Slur[] => {
   const comings = new Map<string, Note[]>();
   for (const note of notes)
-    for (const id of [note.id, ...note.tiedIds]) comings.set(writtenId(id), [...(comings.get(writtenId(id)) ?? []), note]);
+    for (const id of [note.id, ...note.tiedIds])
+      comings.set(writtenId(id), [...(comings.get(writtenId(id)) ?? []), note]);
   return score.slurs.flatMap((slur) =>
     (comings.get(slur.fromId) ?? []).flatMap((from): Slur[] => {
       const toTicks = from.onsetTicks + slur.toTicks - slur.fromTicks;

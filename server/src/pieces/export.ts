@@ -15,6 +15,7 @@ import {
   parseMusicXml,
   readScore,
   SIDES,
+  writePedal,
   writtenNotes,
   type BarAlternative,
   type Locks,
@@ -46,7 +47,9 @@ const open = (stored: string, { desk }: Exported): Opened => {
   const document = parseMusicXml(stored);
   const score = document.kind === 'ok' ? readScore(document.value) : document;
   if (document.kind === 'error' || score.kind === 'error') throw new ContractError('a stored document no longer reads');
-  return { document: document.value, score: playedOf(score.value, desk) };
+  const played = playedOf(score.value, desk);
+  if (desk.playing.pedal.length > 0) writePedal(document.value, played);
+  return { document: document.value, score: played };
 };
 
 const plannerOf = ({ desk, standing }: Exported): Planner => {

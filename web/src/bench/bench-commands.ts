@@ -148,6 +148,7 @@ export class BenchCommands {
     plans: this.panel('plans', this.plansWords, 'The general plan, and students’ own ones', 's'),
     marks: this.sheet('marks', 'Marks', 'Marks on the score', 'm'),
     words: this.sheet('words', 'In words', 'The piece in plain words, note by note', 'i'),
+    form: this.sheet('form', 'Form', 'Repeats, sections and their links, and the pedal', 'f'),
     play: { words: 'Play', does: 'Play from here, stop', keys: ['p'], run: () => this.transport.toggle() },
     loop: {
       words: 'Loop',

@@ -41,6 +41,7 @@ export class BenchHead {
     this.commands.look.effort,
     this.commands.look.marks,
     this.commands.look.words,
+    this.commands.look.form,
     this.commands.look.versions,
     this.commands.look.help,
   ];

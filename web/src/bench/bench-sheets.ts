@@ -14,6 +14,7 @@ import { BenchView } from './bench-view';
 import { MARK_WORDS, SHEET_TITLES } from './bench-words';
 import { AsksFor } from './asks-for';
 import { Follows } from './follows';
+import { FormSheet } from './form/form-sheet';
 import { HandAndLevel } from './hand-and-level';
 import { ReadOutSheet } from './read-out';
 import { Versions } from './versions';
@@ -24,6 +25,7 @@ import { Versions } from './versions';
   imports: [
     AsksFor,
     Follows,
+    FormSheet,
     FormsModule,
     HandAndLevel,
     KeysSheet,
@@ -75,6 +77,9 @@ import { Versions } from './versions';
             }
             @case ('words') {
               <ks-read-out />
+            }
+            @case ('form') {
+              <ks-form-sheet />
             }
             @case ('help') {
               <ks-keys-sheet [groups]="commands.groups" />

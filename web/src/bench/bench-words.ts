@@ -1,7 +1,7 @@
 import type { MarkKind } from '../score/score-marks';
 
 /** What lies over the desk. */
-export type Sheet = 'level' | 'versions' | 'marks' | 'words' | 'help';
+export type Sheet = 'level' | 'versions' | 'marks' | 'words' | 'form' | 'help';
 /** What lies between score and rail. */
 export type Panel = 'compare' | 'effort' | 'correct' | 'plans' | 'together';
 
@@ -10,6 +10,7 @@ export const SHEET_TITLES: Readonly<Record<Sheet, string>> = {
   versions: 'Versions',
   marks: 'Marks on the score',
   words: 'The piece in words',
+  form: 'Form and pedal',
   help: 'Keys',
 };
 

@@ -7,6 +7,7 @@ import {
   type Correction,
   type Hand,
   type HandPlan,
+  type Link,
   type Locks,
   type Margin,
   type PatternReading,
@@ -16,7 +17,7 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
-import type { Carried, Decided, EngineAnswer, FingeringDesk, SentPlan, Settings } from '@kettle-step/contract';
+import type { Carried, Decided, Desk, EngineAnswer, FingeringDesk, SentPlan, Settings } from '@kettle-step/contract';
 import { filter, map, tap, type Observable, type OperatorFunction } from 'rxjs';
 import { startWorker } from './start-worker';
 import { WorkerRequests } from './worker-requests';
@@ -45,9 +46,9 @@ export class Refusal extends Error {
   override readonly name = 'Refusal';
 }
 
-const wire = ({ locks, desk: { settings, apart, given, eased } }: Given) => ({
+const wire = ({ locks, desk: { settings, apart, given, eased, playing } }: Given) => ({
   locks: [...locks],
-  desk: { settings, apart, given, eased },
+  desk: { settings, apart, given, eased, playing },
 });
 
 type AnswerOf<Kind extends EngineAnswer['kind']> = Extract<EngineAnswer, { readonly kind: Kind }>;
@@ -94,11 +95,14 @@ export class EngineService implements OnDestroy {
     return this.document === document;
   }
 
-  /** Reads the document; gives the score, and the document with a place for a finger on every note. */
-  open(document: string): Observable<{ readonly score: Score; readonly engravable: string }> {
+  /** Reads the document; gives the score, and the document with a place for a finger on every note and its pedal. */
+  open(
+    document: string,
+    pedal: Desk['playing']['pedal'] = [],
+  ): Observable<{ readonly score: Score; readonly engravable: string }> {
     this.document = document;
     return this.requests
-      .ask({ kind: 'open', document })
+      .ask({ kind: 'open', document, pedal })
       .pipe(only('opened'), tap({ error: () => (this.document = undefined) }));
   }
 
@@ -131,6 +135,14 @@ export class EngineService implements OnDestroy {
     return this.requests.ask({ kind: 'compare', ...wire(given) }).pipe(
       only('compared'),
       map(({ comparison }) => comparison),
+    );
+  }
+
+  /** Where sections meet, and where repeats and jumps lead. */
+  links(given: Given): Observable<readonly Link[]> {
+    return this.unwatched({ kind: 'links', ...wire(given) }).pipe(
+      only('links'),
+      map(({ links }) => links),
     );
   }
 
@@ -199,7 +211,6 @@ export class EngineService implements OnDestroy {
     return { ...plan, hands: { right, left } };
   }
 
-  /** Long work that tells how far it is. */
   /** Long work beside which others go on: nobody is told how far it is. */
   private unwatched(request: object): Observable<EngineAnswer> {
     return this.requests
@@ -207,6 +218,7 @@ export class EngineService implements OnDestroy {
       .pipe(filter(({ kind }) => kind !== 'progress'));
   }
 
+  /** Long work that tells how far it is. */
   private watched(request: object): Observable<EngineAnswer> {
     return this.requests
       .ask(request, ({ kind }) => kind !== 'progress')

@@ -208,5 +208,13 @@ export const remark = (decisions: Decisions, place: Place, text: string): Decisi
 export const setWriting = (decisions: Decisions, writing: Desk['writing']): Decisions =>
   withDesk(decisions, { writing });
 
+/** How the piece is played where that is settled otherwise than it is written. */
+export const setPlaying = (decisions: Decisions, change: Partial<Desk['playing']>): Decisions =>
+  withDesk(decisions, { playing: { ...decisions.desk.playing, ...change } });
+
+/** What the teacher makes of trouble spots, practice sheet and tempo. */
+export const setPractice = (decisions: Decisions, change: Partial<Desk['practice']>): Decisions =>
+  withDesk(decisions, { practice: { ...decisions.desk.practice, ...change } });
+
 /** Hands and rules for this piece alone. */
 export const setOwn = (decisions: Decisions, own: Pick<Desk, 'hands' | 'rules'>): Decisions => withDesk(decisions, own);

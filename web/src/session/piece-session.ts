@@ -74,6 +74,8 @@ export class PieceSession {
 
   /** The hands and rules that hold for the piece as it is now decided. */
   readonly settings = computed(() => settingsFor(this.standing(), this.decisions().desk));
+  /** The pedal that stands in `engravable`, as text. */
+  private drawnPedal = '[]';
   private readonly given = computed(() => this.decisions().desk.given);
   readonly eased = computed(() => this.decisions().desk.eased);
   readonly playing = computed(() => this.decisions().desk.playing);
@@ -162,7 +164,9 @@ export class PieceSession {
 
   private opened(id: string): Observable<unknown> {
     return this.pieces.get(id).pipe(
-      switchMap((piece) => this.engine.open(piece.document).pipe(map((opened) => ({ piece, opened })))),
+      switchMap((piece) =>
+        this.engine.open(piece.document, piece.plan.desk.playing.pedal).pipe(map((opened) => ({ piece, opened }))),
+      ),
       switchMap(({ piece, opened }) => {
         const decisions = decisionsOf(piece);
         // The music can be engraved while its fingering is worked out.
@@ -170,7 +174,7 @@ export class PieceSession {
         this.problem.set('');
         this.standing.set(piece.standing);
         this.decisions.set(decisions);
-        this.lay(piece.document, opened);
+        this.lay({ document: piece.document, decisions }, opened);
         return this.engine.plan(this.givenFor(decisions)).pipe(map((plan) => ({ piece, solved: { plan, decisions } })));
       }),
       map(({ piece, solved }) => {
@@ -186,12 +190,12 @@ export class PieceSession {
   }
 
   private worked({ document, decisions }: Moment): Observable<unknown> {
-    return this.atHand(document).pipe(
+    return this.atHand({ document, decisions }).pipe(
       switchMap((opened) =>
         this.engine.plan(this.givenFor(decisions)).pipe(map((plan) => ({ opened, solved: { plan, decisions } }))),
       ),
       map(({ opened, solved }) => {
-        if (opened) this.lay(document, opened);
+        if (opened) this.lay({ document, decisions }, opened);
         this.stand(solved);
         this.happened.next({ kind: 'worked' });
       }),
@@ -202,13 +206,16 @@ export class PieceSession {
     );
   }
 
-  /** Has the engine open a document, unless it is the one that is open. */
-  private atHand(document: string): Observable<Opened | undefined> {
-    if (this.engine.holds(document) && document === this.document()) return of(undefined);
-    return this.engine.open(document);
+  /** Has the engine open a document, unless it is the one that is open and its pedal is drawn. */
+  private atHand({ document, decisions }: Moment): Observable<Opened | undefined> {
+    const { pedal } = decisions.desk.playing;
+    const isOpen = this.engine.holds(document) && document === this.document();
+    if (isOpen && JSON.stringify(pedal) === this.drawnPedal) return of(undefined);
+    return this.engine.open(document, pedal);
   }
 
-  private lay(document: string, { score, engravable }: Opened): void {
+  private lay({ document, decisions }: Moment, { score, engravable }: Opened): void {
+    this.drawnPedal = JSON.stringify(decisions.desk.playing.pedal);
     this.document.set(document);
     this.asWritten.set(score);
     this.engravable.set(engravable);

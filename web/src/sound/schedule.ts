@@ -99,7 +99,10 @@ interface Run {
 }
 
 const barAt = ({ bars }: Score, ticks: number): number =>
-  Math.max(0, bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks));
+  Math.max(
+    0,
+    bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks),
+  );
 
 const orderOf = (score: Score, { extent, from }: PlayOptions): readonly PlayedBar[] => {
   if (extent !== 'onwards') {

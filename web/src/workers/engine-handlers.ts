@@ -8,12 +8,15 @@ import {
   createPlanner,
   explainMusicXmlError,
   explainRefusal,
+  linksOf,
   ok,
   parseMusicXml,
   readScore,
   rulesActedInSteps,
   serializeMusicXml,
   strainsOf,
+  withPedal,
+  writePedal,
   writePlaceholders,
   type Score,
   type Settled,
@@ -30,11 +33,12 @@ type Fingering = Exclude<Work, PatternWork | Asked<'open' | 'correct' | 'carry' 
 const read = (document: string) =>
   andThen(parseMusicXml(document), (dom) => andThen(readScore(dom), (score) => ok({ dom, score })));
 
-const open = (session: EngineSession, { request, document }: Asked<'open'>): EngineAnswer => {
+const open = (session: EngineSession, { request, document, pedal }: Asked<'open'>): EngineAnswer => {
   const opened = read(document);
   if (opened.kind === 'error') return { kind: 'failed', request, message: explainMusicXmlError(opened.error) };
   const { dom, score } = opened.value;
   session.score = score;
+  if (pedal.length > 0) writePedal(dom, withPedal(score, pedal));
   writePlaceholders(dom, score);
   return { kind: 'opened', request, score, engravable: serializeMusicXml(dom) };
 };
@@ -97,6 +101,10 @@ const finger = async (
       const { hands } = desk.settings;
       const strains = strainsOf(played, found.value, hands);
       return { kind: 'strains', request, strains, cautions: cautionsOf(played, hands) };
+    }
+    case 'links': {
+      const found = await walk(planner.planInSteps(played, { ...settled, alternatives: 0 }));
+      return found && { kind: 'links', request, links: linksOf(played, found.value, planner) };
     }
     case 'rules-acted': {
       const { hands, rules } = desk.settings;

@@ -30,7 +30,7 @@ describe('the engine in its worker', () => {
 
   it('tells how far a long plan is, and then the plan', async () => {
     const { answers, jobs } = setUp(60);
-    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask({ kind: 'open', request: 1, document, pedal: [] });
     jobs.ask(plan(2));
     while (!answers.some(({ kind }) => kind === 'planned')) await settle();
     expect(kinds(answers)).toEqual(['opened', 'progress', 'planned']);
@@ -41,7 +41,7 @@ describe('the engine in its worker', () => {
 
   it('works out only the wishes that nobody has taken back', async () => {
     const { answers, jobs } = setUp(0);
-    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask({ kind: 'open', request: 1, document, pedal: [] });
     for (const request of [2, 3, 4]) jobs.ask(plan(request));
     for (const request of [2, 3]) jobs.ask({ kind: 'cancel', request });
     while (!answers.some(({ kind }) => kind === 'planned')) await settle();
@@ -50,7 +50,7 @@ describe('the engine in its worker', () => {
 
   it('leaves a plan off when nobody waits for it any more, and goes on with the next job', async () => {
     const { answers, atPause, jobs } = setUp(60);
-    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask({ kind: 'open', request: 1, document, pedal: [] });
     jobs.ask(plan(2));
     jobs.ask({
       kind: 'alternatives',
@@ -70,7 +70,7 @@ describe('the engine in its worker', () => {
   it('sends a hand again only when it has changed', async () => {
     const { answers, jobs } = setUp(0);
     const hands = () => answers.flatMap((answer) => (answer.kind === 'planned' ? [answer.plan.hands] : []));
-    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask({ kind: 'open', request: 1, document, pedal: [] });
     jobs.ask(plan(2));
     while (hands().length < 1) await settle();
     const [first] = hands();
@@ -83,7 +83,7 @@ describe('the engine in its worker', () => {
 
   it('mends a document and carries decisions along, or says why not', async () => {
     const { answers, jobs } = setUp(0);
-    jobs.ask({ kind: 'open', request: 1, document });
+    jobs.ask({ kind: 'open', request: 1, document, pedal: [] });
     while (answers.length < 1) await settle();
     const [opened] = answers.flatMap((answer) => (answer.kind === 'opened' ? [answer] : []));
     const [first, second] = opened!.score.notes;
@@ -108,7 +108,7 @@ describe('the engine in its worker', () => {
   it('says so when no piece is open, or a piece cannot be read', async () => {
     const { answers, jobs } = setUp(0);
     jobs.ask(plan(1));
-    jobs.ask({ kind: 'open', request: 2, document: '<score-partwise>' });
+    jobs.ask({ kind: 'open', request: 2, document: '<score-partwise>', pedal: [] });
     while (answers.length < 2) await settle();
     expect(answers.map(({ kind }) => kind)).toEqual(['failed', 'failed']);
   });

@@ -12,7 +12,7 @@ const surroundings: Surroundings = {
 const engine = createEngine(surroundings);
 
 const trial = createEngine({ ...surroundings, post: () => undefined });
-trial.ask({ kind: 'open', request: 1, document: TRIAL });
+trial.ask({ kind: 'open', request: 1, document: TRIAL, pedal: [] });
 trial.ask({
   kind: 'plan',
   request: 2,

@@ -160,7 +160,9 @@ const barlineElements = (
 };
 
 /** Signs of a bar as they are printed, and what a player makes of them. */
-const SIGN_FORMS: Readonly<Record<RoadSign, { readonly type: string; readonly words?: string; readonly sound: string }>> = {
+const SIGN_FORMS: Readonly<
+  Record<RoadSign, { readonly type: string; readonly words?: string; readonly sound: string }>
+> = {
   segno: { type: 'segno', sound: 'segno' },
   coda: { type: 'coda', sound: 'coda' },
   'to-coda': { type: 'words', words: 'To Coda', sound: 'tocoda' },
@@ -175,7 +177,13 @@ const AT_BEGINNING: readonly RoadSign[] = ['segno', 'coda'];
 const signElement = ({ build }: Sheet, sign: RoadSign): Element => {
   const { type, words, sound } = SIGN_FORMS[sign];
   const value = ['fine', 'da-capo'].includes(sign) ? 'yes' : sign.replace(/^(to|dal)-/, '');
-  return direction(build, words === undefined ? build(type) : build(type, {}, words), 0, undefined, build('sound', { [sound]: value }));
+  return direction(
+    build,
+    words === undefined ? build(type) : build(type, {}, words),
+    0,
+    undefined,
+    build('sound', { [sound]: value }),
+  );
 };
 
 const signElements = (sheet: Sheet, { signs, rehearsal }: Bar): { before: Element[]; after: Element[] } => {

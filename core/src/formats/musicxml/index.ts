@@ -8,4 +8,5 @@ export { composeMusicXml } from './compose';
 export { packMusicXml } from './pack';
 export * from './corrections';
 export { readScore } from './read';
+export { writePedal } from './write-pedal';
 export { writeFingering, writePlaceholders, type WrittenFingers } from './write';

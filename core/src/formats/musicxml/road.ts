@@ -3,10 +3,7 @@ import { attribute, child, children, nameOf, numberIn, text, type Element } from
 
 /** What a measure says about the order of bars: repeats, endings, signs of D.C. and D.S., rehearsal marks, double bar lines. */
 
-export interface MeasureRoad extends Pick<
-  Bar,
-  'repeatStart' | 'repeatEnd' | 'signs' | 'rehearsal' | 'doubleBarline'
-> {
+export interface MeasureRoad extends Pick<Bar, 'repeatStart' | 'repeatEnd' | 'signs' | 'rehearsal' | 'doubleBarline'> {
   readonly endingStart: readonly number[];
   readonly endingStop: boolean;
 }

@@ -1,0 +1,205 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { Desk } from '@kettle-step/contract';
+import {
+  barInWords,
+  MOVE_WORDS,
+  playOrder,
+  repeatedPassages,
+  sectionsOf,
+  SIDES,
+  stretchInWords,
+  type Link,
+  type Score,
+  type Side,
+} from '@kettle-step/core';
+import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
+import { effortFigure, HAND_WORDS, messageOf, numberOfBar, pretty } from '../../parts/words';
+import { EngineService } from '../../services/engine.service';
+import { setFingers, setPlaying } from '../../session/decisions';
+import { History } from '../../session/history';
+import { PieceSession } from '../../session/piece-session';
+
+type Playing = Desk['playing'];
+export type PedalWay = Playing['pedal'][number]['way'];
+
+/** A link as it is told. */
+export interface ToldLink {
+  readonly where: string;
+  readonly what: string;
+  readonly effort: string;
+  /** Empty where nothing better is known. */
+  readonly better: string;
+  readonly link: Link;
+}
+
+/** Asked anew once nothing has changed for so long, ms. */
+const QUIET_MS = 250;
+
+/** Runs of bars that are played one after another, as printed numbers. */
+const orderInWords = (score: Score): string => {
+  const runs: [number, number][] = [];
+  for (const { bar } of playOrder(score.bars)) {
+    const run = runs[runs.length - 1];
+    if (run && run[1] === bar - 1) run[1] = bar;
+    else runs.push([bar, bar]);
+  }
+  return runs
+    .map(([first, last]) => [numberOfBar(score, first), numberOfBar(score, last)])
+    .map(([first, last]) => (first === last ? `${first || 'upbeat'}` : `${first || 'upbeat'}–${last}`))
+    .join(', ');
+};
+
+/** The order a piece is played in, where its stretches meet, and its pedal. */
+@Injectable()
+export class FormStore {
+  private readonly session = inject(PieceSession);
+  private readonly history = inject(History);
+  private readonly engine = inject(EngineService);
+
+  private readonly playing = this.session.playing;
+  readonly problem = signal('');
+
+  readonly order = computed(() => {
+    const score = this.session.score();
+    return score ? orderInWords(score) : '';
+  });
+
+  readonly sections = computed(() => {
+    const score = this.session.score();
+    if (!score) return [];
+    const own = new Set(this.playing().sections.map(({ bar }) => bar));
+    return sectionsOf(score).map(({ name, bars: [first, last] }) => ({
+      bar: first,
+      name,
+      words: stretchInWords(numberOfBar(score, first), numberOfBar(score, last)),
+      isOwn: own.has(first),
+    }));
+  });
+
+  /** Repeated passages, with what each hand does the second time. */
+  readonly passages = computed(() => {
+    const score = this.session.score();
+    if (!score) return [];
+    return repeatedPassages(score.bars).map(({ bars: [first, last] }) => ({
+      bar: first,
+      words: stretchInWords(numberOfBar(score, first), numberOfBar(score, last)),
+      hands: SIDES.map((side) => ({
+        side,
+        octaves: this.playing().octaves.find((one) => one.side === side && one.bar === first)?.octaves ?? null,
+      })),
+    }));
+  });
+
+  readonly pedal = computed(() => {
+    const score = this.session.score();
+    return this.playing().pedal.map(({ bars: [first, last], way }, index) => ({
+      index,
+      way,
+      words: stretchInWords(numberOfBar(score, first), numberOfBar(score, last)),
+      isWhole: first === 0 && last === (score?.bars.length ?? 0) - 1,
+    }));
+  });
+  /** The way that is settled for the whole piece. */
+  readonly wholePedal = computed((): PedalWay => this.pedal().find(({ isWhole }) => isWhole)?.way ?? 'as-written');
+  readonly stretches = computed(() => this.pedal().filter(({ isWhole }) => !isWhole));
+
+  private readonly found = toSignal(
+    toObservable(this.session.solved).pipe(
+      debounceTime(QUIET_MS),
+      switchMap((solved) =>
+        solved
+          ? this.engine.links(this.session.givenFor(solved.decisions)).pipe(
+              catchError((cause: unknown) => {
+                this.problem.set(messageOf(cause));
+                return of(undefined);
+              }),
+            )
+          : of(undefined),
+      ),
+      map((links): readonly Link[] | undefined => links),
+    ),
+  );
+  readonly links = computed((): readonly ToldLink[] | undefined => {
+    const score = this.session.score();
+    return this.found()?.map((link) => this.told(score, link));
+  });
+
+  /** Begins a section at a bar by its printed number. */
+  begin(number: number, name: string): void {
+    const bar = this.barNumbered(number);
+    const words = name.trim();
+    if (bar === undefined || words === '') return;
+    const others = this.playing().sections.filter((one) => one.bar !== bar);
+    this.decide({ sections: [...others, { bar, name: words }] });
+  }
+
+  dropSection(bar: number): void {
+    this.decide({ sections: this.playing().sections.filter((one) => one.bar !== bar) });
+  }
+
+  /** What a hand does the second time; null as it is written. */
+  setOctaves(bar: number, side: Side, octaves: number | null): void {
+    const others = this.playing().octaves.filter((one) => one.bar !== bar || one.side !== side);
+    this.decide({ octaves: octaves === null ? others : [...others, { bar, side, octaves }] });
+  }
+
+  setWholePedal(way: PedalWay): void {
+    const last = (this.session.score()?.bars.length ?? 1) - 1;
+    const others = this.playing().pedal.filter(({ bars }) => bars[0] !== 0 || bars[1] !== last);
+    // What is settled for stretches lies over it.
+    this.decide({ pedal: way === 'as-written' ? others : [{ bars: [0, last], way }, ...others] });
+  }
+
+  /** Settles the pedal of a stretch by printed numbers. */
+  setPedal(firstNumber: number, lastNumber: number, way: PedalWay): void {
+    const [first, last] = [this.barNumbered(firstNumber), this.barNumbered(lastNumber)];
+    if (first === undefined || last === undefined) {
+      this.problem.set(`There is no bar ${first === undefined ? firstNumber : lastNumber} in this piece.`);
+      return;
+    }
+    this.problem.set('');
+    this.decide({ pedal: [...this.playing().pedal, { bars: [Math.min(first, last), Math.max(first, last)], way }] });
+  }
+
+  dropPedal(index: number): void {
+    this.decide({ pedal: this.playing().pedal.filter((_, at) => at !== index) });
+  }
+
+  /** Takes the fingers that prepare a link. */
+  prepare({ better }: Link): void {
+    if (better) this.history.decide(setFingers(this.session.decisions(), better.fingers));
+  }
+
+  private decide(change: Partial<Playing>): void {
+    this.history.decide(setPlaying(this.session.decisions(), change));
+  }
+
+  private barNumbered(number: number): number | undefined {
+    return this.session.score()?.bars.find((bar) => bar.number === number)?.index;
+  }
+
+  private told(score: Score | undefined, link: Link): ToldLink {
+    const { side, kind, fromBar, toBar, pass, move, effort, better } = link;
+    const [from, to] = [barInWords(numberOfBar(score, fromBar)), barInWords(numberOfBar(score, toBar))];
+    const time = kind === 'seam' && pass > 1 ? ', the second time' : '';
+    return {
+      link,
+      where: `From ${from} ${kind === 'seam' ? 'back or on' : 'on'} to ${to}${time}, ${HAND_WORDS[side]}`.replace(
+        'back or on to',
+        toBar <= fromBar ? 'back to' : 'on to',
+      ),
+      what: move ? `${MOVE_WORDS[move.kind]}: ${pretty(move.reason)}` : 'the hand stays as it is',
+      effort: effortFigure(effort),
+      better: better ? this.betterWords(score, better) : '',
+    };
+  }
+
+  private betterWords(score: Score | undefined, better: NonNullable<Link['better']>): string {
+    const notes = score?.notes.filter(({ id }) => better.fingers.has(id)) ?? [];
+    const fingers = notes.map(({ id }) => better.fingers.get(id)).join(' ');
+    const bar = barInWords(numberOfBar(score, notes[0]?.bar ?? 0));
+    const costs = better.costs > 0.05 ? `, and costs ${effortFigure(better.costs)} where the piece goes on` : '';
+    return `${fingers} in ${bar} would prepare it: saves ${effortFigure(better.saves)}${costs}`;
+  }
+}
