@@ -78,7 +78,15 @@ export const togetherDocumentSchema = z.object({
     }),
   ),
   /** Hardest first; bars that are played alike are one. */
-  spots: z.array(z.object({ bars: z.array(bar), beat: z.number().int(), difficulty, why: z.array(z.string()) })),
+  spots: z.array(
+    z.object({
+      bars: z.array(bar),
+      hand: z.enum(['right', 'left', 'both']),
+      beat: z.number().int(),
+      difficulty,
+      why: z.array(z.string()),
+    }),
+  ),
 });
 export type TogetherDocument = z.infer<typeof togetherDocumentSchema>;
 

@@ -33,6 +33,14 @@ describe('the pedal', () => {
     ]);
   });
 
+  it('is told by the left hand: a tune that passes over a chord changes nothing', () => {
+    const passing = bothLines('D5/1 E5 F#5 G5', '[B3 D4]/2 [A3 D4]');
+    expect(spans(all(passing, 'each-harmony'))).toEqual([
+      [0, 2],
+      [2, 4],
+    ]);
+  });
+
   it('goes down on the first beat of three and comes up on the last', () => {
     expect(spans(all(waltz, 'first-beats'))).toEqual([
       [0, 2],

@@ -1,5 +1,5 @@
 import { pitchClass } from '../keyboard/geometry';
-import { HARMONIES, isIn } from '../reading/harmony';
+import { isIn, PLAIN_HARMONIES } from '../reading/harmony';
 import { beatTicks, fullBarTicks, type Bar, type Mark, type Note, type Score } from '../score/score';
 
 /** The right pedal, as a teacher settles it for a piece or a stretch of it. */
@@ -38,7 +38,7 @@ const beatsOf = (score: Score, bar: Bar): readonly number[] => {
   return first > 0 ? [bar.onsetTicks, ...starts] : starts;
 };
 
-/** The notes by which a harmony is told: the left hand's, or the right hand's where the left is silent. */
+/** The notes of a bar by which its harmonies are told: the left hand's, or the right hand's where the left is silent. */
 const tellingNotes = (notes: readonly Note[]): readonly Note[] => {
   const left = notes.filter(({ side }) => side === 'left');
   return left.length > 0 ? left : notes;
@@ -49,13 +49,14 @@ const harmoniesIn = (score: Score, bar: Bar, notes: readonly Note[]): readonly n
   const starts: number[] = [];
   let keys: readonly number[] = [];
   const beats = beatsOf(score, bar);
+  const telling = tellingNotes(notes);
   beats.forEach((from, at) => {
     const until = beats[at + 1] ?? endOfBar(bar);
-    const here = notes.filter(({ onsetTicks }) => onsetTicks >= from && onsetTicks < until);
+    const here = telling.filter(({ onsetTicks }) => onsetTicks >= from && onsetTicks < until);
     if (here.length === 0) return;
-    const own = tellingNotes(here).map(({ midi }) => pitchClass(midi));
+    const own = here.map(({ midi }) => pitchClass(midi));
     const together = [...keys, ...own];
-    if (starts.length > 0 && isIn(HARMONIES, together)) keys = together;
+    if (starts.length > 0 && isIn(PLAIN_HARMONIES, together)) keys = together;
     else {
       starts.push(from);
       keys = own;

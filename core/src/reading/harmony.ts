@@ -23,6 +23,9 @@ const onEveryRoot = (chord: readonly number[]): readonly Chord[] =>
 /** Every chord in common use. */
 export const HARMONIES = CHORDS.flatMap(onEveryRoot);
 
+/** Triads and dominant sevenths: what beginners' music changes between. */
+export const PLAIN_HARMONIES = [...TRIADS, DOMINANT].flatMap(onEveryRoot);
+
 /** Sevenths whose root and seventh may stand as a second, each the mirror image of the other. */
 export const WITH_A_SECOND = [DOMINANT, HALF_DIMINISHED].flatMap(onEveryRoot);
 

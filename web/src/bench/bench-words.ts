@@ -21,6 +21,7 @@ export const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
   eased: 'Eased: what is let go, rolled, left out or held with the pedal',
   checkpoints: 'Checkpoints: a diamond where finger and key can be checked',
   'elbow-room': 'Elbow room: a line by the bar – full for no choice, dashed for some, dotted for much',
+  together: 'Both hands together: a strip under the score, beat by beat, with what is held and until when',
 };
 
 export const WRITING_WORDS = { every: 'all numbers', normal: 'normal', pencil: 'pencil' } as const;

@@ -14,6 +14,8 @@ export class PrintStore {
   readonly writing = linkedSignal<WritingLevel>(() => this.session.decisions().desk.writing);
   readonly positions = signal(true);
   readonly moves = signal(true);
+  /** Both hands beat by beat, under the systems. */
+  readonly strip = signal(false);
 
   readonly notes = computed(() => {
     const [score, solved] = [this.session.score(), this.session.solved()];
@@ -45,6 +47,7 @@ export class PrintStore {
       eased: true,
       checkpoints: false,
       'elbow-room': false,
+      together: this.strip(),
     };
     return this.readMarks(score, solved.plan, wanted, { written, eased: this.session.eased() });
   });

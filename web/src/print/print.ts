@@ -93,7 +93,7 @@ export class Print {
   private readonly engraving = computed(() => {
     const engravable = this.session.engravable();
     if (this.session.state().kind !== 'ready' || engravable === undefined) return undefined;
-    return { engravable, paper: this.paper(), scale: MUSIC_SIZES[this.size()] };
+    return { engravable, paper: this.paper(), scale: MUSIC_SIZES[this.size()], strip: this.store.strip() };
   });
 
   private readonly drawn = computed(() => {
@@ -109,8 +109,8 @@ export class Print {
     const engraved = toObservable(this.engraving).pipe(
       switchMap((wanted) => {
         if (!wanted) return EMPTY;
-        const { engravable, paper, scale } = wanted;
-        return this.engraver.engraveWhole(engravable, musicWidthPx(paper), scale).pipe(
+        const { engravable: document, paper, scale, strip } = wanted;
+        return this.engraver.engraveWhole({ document, widthPx: musicWidthPx(paper), scale, strip }).pipe(
           map((systems) => ({ systems, paper })),
           catchError((cause: unknown) => {
             this.failure.set(messageOf(cause));
@@ -145,7 +145,13 @@ export class Print {
     const bars = this.barsOfPicture(score);
     this.failure.set(undefined);
     this.engraver
-      .engraveWhole(engravable, musicWidthPx(this.paper()), MUSIC_SIZES[this.size()], bars)
+      .engraveWhole({
+        document: engravable,
+        widthPx: musicWidthPx(this.paper()),
+        scale: MUSIC_SIZES[this.size()],
+        bars,
+        strip: this.store.strip(),
+      })
       .pipe(
         switchMap(async ([drawing]) => {
           showPages(holder, drawing ? [drawing] : []);

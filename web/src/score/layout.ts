@@ -60,7 +60,8 @@ export const layOut = (sheet: HTMLElement, drawing: Drawing, firstBar = 0): Layo
       const { x, width } = (measure.querySelector<SVGGElement>('g.staff > path') ?? measure).getBBox();
       return { bar: bar++, left: x, right: x + width };
     });
-    const numbers = [...element.querySelectorAll<SVGGElement>('g.fing')];
+    // Whatever else stands under the staff is ink, too.
+    const numbers = [...element.querySelectorAll<SVGGElement>('g.fing, g.pedal')];
     const right = Math.max(0, ...bars.map((one) => one.right));
     return { element, bars, edge: edgesOf(element, numbers), right, drawn: undefined };
   });

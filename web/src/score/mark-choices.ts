@@ -2,18 +2,19 @@ import { Injectable, signal } from '@angular/core';
 import { keep, kept } from '../parts/kept';
 import type { MarkKind, Marks } from './score-marks';
 
-const ALL_MARKS: Marks = {
+const FIRST_MARKS: Marks = {
   positions: true,
   moves: true,
   reaches: true,
   eased: true,
   checkpoints: true,
   'elbow-room': true,
+  together: false,
 };
 
 const keptMarks = (): Marks => {
   const value = kept('marks');
-  return typeof value === 'object' ? { ...ALL_MARKS, ...value } : ALL_MARKS;
+  return typeof value === 'object' ? { ...FIRST_MARKS, ...value } : FIRST_MARKS;
 };
 
 /** Which marks are drawn on a score. */

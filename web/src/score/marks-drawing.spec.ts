@@ -3,7 +3,15 @@ import { drawMarks } from './marks-drawing';
 import type { ScoreMarks } from './score-marks';
 import { newShape } from './svg';
 
-const NOTHING: ScoreMarks = { brackets: [], moves: [], reaches: [], eased: [], checkpoints: [], freedom: [] };
+const NOTHING: ScoreMarks = {
+  brackets: [],
+  moves: [],
+  reaches: [],
+  eased: [],
+  checkpoints: [],
+  freedom: [],
+  strip: { beats: [], holds: [] },
+};
 
 /** Two systems of two bars, with four notes in a row in each: a1 to a4, b1 to b4. */
 const layout = (): Layout => {

@@ -2,6 +2,7 @@ import type { Side } from '@kettle-step/core';
 import { MOVE_SHAPES } from '../parts/move-shapes';
 import { SPACE, type Layout, type NoteLayout, type SystemLayout } from './layout';
 import type { Bracket, NoteMark, ScoreMarks } from './score-marks';
+import { drawStrip } from './strip';
 import { newShape } from './svg';
 
 /** Draws marks into the engraver's drawing: brackets with names, moves, reaches, checkpoints, elbow room. */
@@ -239,5 +240,6 @@ export const drawMarks = (layout: Layout, marks: ScoreMarks): void => {
   drawAtNotes(marks.eased, 'eased', easedShapes, layout, sheets);
   drawAtNotes(marks.checkpoints, 'checkpoint', checkpointShapes, layout, sheets);
   drawFreedom(marks, layout, sheets);
+  drawStrip(marks.strip, layout, (system, text, make) => sheets.put(system, text, make));
   sheets.draw(layout);
 };

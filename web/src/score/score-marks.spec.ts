@@ -1,7 +1,15 @@
 import { testPiece } from '../../testing/piece';
 import { createMarksReader, type Marks } from './score-marks';
 
-const ALL: Marks = { positions: true, moves: true, reaches: true, eased: true, checkpoints: true, 'elbow-room': true };
+const ALL: Marks = {
+  positions: true,
+  moves: true,
+  reaches: true,
+  eased: true,
+  checkpoints: true,
+  'elbow-room': true,
+  together: true,
+};
 const NONE: Marks = {
   positions: false,
   moves: false,
@@ -9,6 +17,7 @@ const NONE: Marks = {
   eased: false,
   checkpoints: false,
   'elbow-room': false,
+  together: false,
 };
 
 const scoreMarks = createMarksReader();
@@ -51,9 +60,10 @@ describe('marks on the score', () => {
   });
 
   it('can each be hidden', () => {
-    expect(Object.values(scoreMarks(score, plan, NONE)).every((marks: readonly unknown[]) => marks.length === 0)).toBe(
-      true,
-    );
+    const { strip, ...marks } = scoreMarks(score, plan, NONE);
+    expect(Object.values(marks).every((of: readonly unknown[]) => of.length === 0)).toBe(true);
+    expect(strip).toEqual({ beats: [], holds: [] });
+    expect(scoreMarks(score, plan, { ...NONE, together: true }).strip.beats).not.toEqual([]);
     expect(scoreMarks(score, plan, { ...NONE, moves: true }).moves).not.toEqual([]);
   });
 });

@@ -12,9 +12,10 @@ import {
   type Side,
 } from '@kettle-step/core';
 import { HAND_WORDS, pretty } from '../parts/words';
+import { stripOf, type Strip } from './strip';
 
 /** Kinds of marks that one may like to see or not. */
-export const MARK_KINDS = ['positions', 'moves', 'reaches', 'eased', 'checkpoints', 'elbow-room'] as const;
+export const MARK_KINDS = ['positions', 'moves', 'reaches', 'eased', 'checkpoints', 'elbow-room', 'together'] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 export type Marks = Readonly<Record<MarkKind, boolean>>;
 
@@ -27,6 +28,8 @@ export interface ScoreMarks {
   readonly eased: readonly NoteMark[];
   readonly checkpoints: readonly NoteMark[];
   readonly freedom: readonly BarFreedom[];
+  /** Both hands beat by beat, under the systems. */
+  readonly strip: Strip;
 }
 
 /** A position over the notes played in it. */
@@ -106,7 +109,10 @@ const easedMarks = (written: Score, eased: readonly Easing[]): readonly NoteMark
   });
 };
 
-const marksOf = (score: Score, plan: PianoPlan, side: Side): Omit<ScoreMarks, 'eased'> => {
+/** Marks that belong to one hand. */
+type HandMarks = Omit<ScoreMarks, 'eased' | 'strip'>;
+
+const marksOf = (score: Score, plan: PianoPlan, side: Side): HandMarks => {
   const hand = plan.hands[side];
   const atMoment = new Map(
     score.notes.filter((note) => note.side === side).map((note) => [note.onsetTicks, note.id] as const),
@@ -141,6 +147,8 @@ const marksOf = (score: Score, plan: PianoPlan, side: Side): Omit<ScoreMarks, 'e
   };
 };
 
+const NO_STRIP: Strip = { beats: [], holds: [] };
+
 /** Gives the marks that one likes to see of both hands. */
 export type MarksReader = (
   score: Score,
@@ -152,8 +160,8 @@ export type MarksReader = (
 
 /** A reader of its own for each view: mostly one hand changes, and the marks of the other stand as they were. */
 export const createMarksReader = (): MarksReader => {
-  const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: Omit<ScoreMarks, 'eased'> }>();
-  const marksOfHand = (score: Score, plan: PianoPlan, side: Side): Omit<ScoreMarks, 'eased'> => {
+  const known = new WeakMap<HandPlan, { readonly score: Score; readonly marks: HandMarks }>();
+  const marksOfHand = (score: Score, plan: PianoPlan, side: Side): HandMarks => {
     const before = known.get(plan.hands[side]);
     if (before?.score === score) return before.marks;
     const marks = marksOf(score, plan, side);
@@ -162,8 +170,7 @@ export const createMarksReader = (): MarksReader => {
   };
   return (score, plan, wanted, { written, eased } = { written: score, eased: [] }) => {
     const all = SIDES.map((side) => marksOfHand(score, plan, side));
-    const when = <T>(on: boolean, of: (marks: Omit<ScoreMarks, 'eased'>) => readonly T[]): readonly T[] =>
-      on ? all.flatMap(of) : [];
+    const when = <T>(on: boolean, of: (marks: HandMarks) => readonly T[]): readonly T[] => (on ? all.flatMap(of) : []);
     return {
       brackets: when(wanted.positions, ({ brackets }) => brackets),
       moves: when(wanted.moves, ({ moves }) => moves),
@@ -171,6 +178,7 @@ export const createMarksReader = (): MarksReader => {
       eased: wanted.eased ? easedMarks(written, eased) : [],
       checkpoints: when(wanted.checkpoints, ({ checkpoints }) => checkpoints),
       freedom: when(wanted['elbow-room'], ({ freedom }) => freedom),
+      strip: wanted.together ? stripOf(score, plan) : NO_STRIP,
     };
   };
 };

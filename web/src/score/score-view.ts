@@ -92,6 +92,8 @@ export class ScoreView {
   readonly label = input('Score. Arrow keys choose a note, 1 to 5 set its finger, 0 clears it.');
   readonly chooseNote = output<string>();
 
+  private readonly hasStrip = computed(() => (this.marks()?.strip.beats.length ?? 0) > 0);
+
   private readonly drawing = signal<Drawing | undefined>(undefined);
   /** Measured when marks are first wanted: it takes a moment on a long piece. */
   private readonly layout = computed(() => {
@@ -112,10 +114,10 @@ export class ScoreView {
       connect((all) => merge(all.pipe(take(1)), all.pipe(skip(1), debounceTime(80)))),
       distinctUntilChanged(),
     );
-    combineLatest([documents, widths])
+    combineLatest([documents, widths, toObservable(this.hasStrip)])
       .pipe(
-        switchMap(([document, width]) =>
-          this.engraver.engrave(document, width, this.scale()).pipe(
+        switchMap(([document, width, strip]) =>
+          this.engraver.engrave({ document, widthPx: width, scale: this.scale(), strip }).pipe(
             catchError((cause: unknown) => {
               this.failure.set(messageOf(cause));
               return EMPTY;

@@ -1,6 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import { map, toArray, type Observable } from 'rxjs';
-import type { EngraveAnswer, Lot } from '../workers/engraver.protocol';
+import type { EngraveAnswer, Engraving, Lot } from '../workers/engraver.protocol';
 import { startWorker } from './start-worker';
 import { WorkerRequests } from './worker-requests';
 
@@ -9,10 +9,10 @@ import { WorkerRequests } from './worker-requests';
 export class EngraverService implements OnDestroy {
   private readonly requests = new WorkerRequests<EngraveAnswer>(startWorker.engraver());
 
-  /** SVG pages of a document at a width in CSS pixels, in lots; of some bars, counted from 1, in one drawing. */
-  engrave(document: string, widthPx: number, scale: number, bars?: readonly [number, number]): Observable<Lot> {
+  /** SVG pages of a document, in lots; of some bars in one drawing. */
+  engrave(engraving: Engraving): Observable<Lot> {
     return this.requests
-      .ask({ document, widthPx, scale, bars }, (answer) => answer.kind === 'failed' || answer.isLast)
+      .ask(engraving, (answer) => answer.kind === 'failed' || answer.isLast)
       .pipe(
         map((answer) => {
           if (answer.kind === 'failed') throw new Error(answer.message);
@@ -22,8 +22,8 @@ export class EngraverService implements OnDestroy {
   }
 
   /** All SVG pages of a document at once. */
-  engraveWhole(...drawing: Parameters<EngraverService['engrave']>): Observable<readonly string[]> {
-    return this.engrave(...drawing).pipe(
+  engraveWhole(engraving: Engraving): Observable<readonly string[]> {
+    return this.engrave(engraving).pipe(
       toArray(),
       map((lots) => lots.flatMap(({ pages }) => pages)),
     );

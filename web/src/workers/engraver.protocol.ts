@@ -7,7 +7,12 @@ export interface EngraveRequest {
   readonly scale: number;
   /** First and last bar, counted from 1, for one drawing of some bars; all where it is left out. */
   readonly bars?: readonly [number, number] | undefined;
+  /** Room below each system for both hands beat by beat. */
+  readonly strip?: boolean | undefined;
 }
+
+/** What is to be drawn. */
+export type Engraving = Omit<EngraveRequest, 'request'>;
 
 /** Pages come in lots, in order: the first as soon as they are drawn, so that one need not wait for a long piece. */
 export type EngraveAnswer =

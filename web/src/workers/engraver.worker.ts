@@ -16,6 +16,9 @@ const PAGE_HEIGHT = 280;
 /** High enough for all systems of some bars. */
 const PICTURE_HEIGHT = 20_000;
 
+/** Room for marks, and below them for both hands beat by beat. */
+const STRIP_MARGIN = 205;
+
 /** So many pages are on the screen at first, one system each. */
 const FIRST_PAGES = 3;
 
@@ -23,7 +26,7 @@ const FIRST_PAGES = 3;
 const TRIALS = 3;
 
 const engrave = async (
-  { request, document, widthPx, scale, bars }: EngraveRequest,
+  { request, document, widthPx, scale, bars, strip }: EngraveRequest,
   post: (answer: EngraveAnswer) => void,
 ): Promise<void> => {
   const toolkit = await starting;
@@ -37,7 +40,7 @@ const engrave = async (
     footer: 'none',
     // Room for the marks over and under each system.
     pageMarginTop: 70,
-    pageMarginBottom: 110,
+    pageMarginBottom: strip ? STRIP_MARGIN : 110,
     pageMarginLeft: 30,
     pageMarginRight: 30,
     spacingSystem: 20,

@@ -17,15 +17,12 @@ import { findPianoParts } from './parts';
 
 /** One sign of the pedal, ticks from its bar line. */
 interface PedalSign {
-  readonly type: 'start' | 'change' | 'stop';
+  readonly type: 'start' | 'stop';
   readonly ticks: number;
 }
 
-/** Signs by the bar in which they stand; a pedal that comes up as it goes down again is changed. */
+/** Signs by the bar in which they stand. A change is a stop and a start: of signs for a change engravers draw only some. */
 const signsByBar = (score: Score): ReadonlyMap<number, readonly PedalSign[]> => {
-  const spans = pedalSpansOf(score);
-  const ups = new Set(spans.map(({ upTicks }) => upTicks));
-  const downs = new Set(spans.map(({ downTicks }) => downTicks));
   const byBar = new Map<number, PedalSign[]>();
   const put = (type: PedalSign['type'], ticks: number, isEnd: boolean): void => {
     // What ends with a bar stands in it, not at the beginning of the next.
@@ -35,9 +32,9 @@ const signsByBar = (score: Score): ReadonlyMap<number, readonly PedalSign[]> => 
     );
     byBar.set(bar, [...(byBar.get(bar) ?? []), { type, ticks: ticks - score.bars[bar]!.onsetTicks }]);
   };
-  for (const { downTicks, upTicks } of spans) {
-    put(ups.has(downTicks) ? 'change' : 'start', downTicks, false);
-    if (!downs.has(upTicks)) put('stop', upTicks, true);
+  for (const { downTicks, upTicks } of pedalSpansOf(score)) {
+    put('start', downTicks, false);
+    put('stop', upTicks, true);
   }
   return byBar;
 };

@@ -14,7 +14,7 @@ import {
   type Side,
 } from '@kettle-step/core';
 import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
-import { effortFigure, HAND_WORDS, messageOf, numberOfBar, pretty } from '../../parts/words';
+import { effortFigure, messageOf, numberOfBar, pretty } from '../../parts/words';
 import { EngineService } from '../../services/engine.service';
 import { setFingers, setPlaying } from '../../session/decisions';
 import { History } from '../../session/history';
@@ -23,14 +23,19 @@ import { PieceSession } from '../../session/piece-session';
 type Playing = Desk['playing'];
 export type PedalWay = Playing['pedal'][number]['way'];
 
-/** A link as it is told. */
-export interface ToldLink {
-  readonly where: string;
+/** What one hand does at a link. */
+export interface ToldHand {
+  readonly side: Side;
   readonly what: string;
-  readonly effort: string;
   /** Empty where nothing better is known. */
   readonly better: string;
   readonly link: Link;
+}
+
+/** A link as it is told: where it is, and the hands that move there. */
+export interface ToldLink {
+  readonly where: string;
+  readonly hands: readonly ToldHand[];
 }
 
 /** Asked anew once nothing has changed for so long, ms. */
@@ -122,7 +127,17 @@ export class FormStore {
   );
   readonly links = computed((): readonly ToldLink[] | undefined => {
     const score = this.session.score();
-    return this.found()?.map((link) => this.told(score, link));
+    const links = this.found();
+    if (!links) return undefined;
+    const places = new Map<string, Link[]>();
+    for (const link of links) {
+      const name = `${link.kind} ${link.fromBar} ${link.toBar}`;
+      places.set(name, [...(places.get(name) ?? []), link]);
+    }
+    return [...places.values()].map((hands) => ({
+      where: this.whereOf(score, hands[0]!),
+      hands: hands.filter(({ move }) => move !== null).map((link) => this.told(score, link)),
+    }));
   });
 
   /** Begins a section at a bar by its printed number. */
@@ -179,18 +194,18 @@ export class FormStore {
     return this.session.score()?.bars.find((bar) => bar.number === number)?.index;
   }
 
-  private told(score: Score | undefined, link: Link): ToldLink {
-    const { side, kind, fromBar, toBar, pass, move, effort, better } = link;
-    const [from, to] = [barInWords(numberOfBar(score, fromBar)), barInWords(numberOfBar(score, toBar))];
-    const time = kind === 'seam' && pass > 1 ? ', the second time' : '';
+  private whereOf(score: Score | undefined, { kind, fromBar, toBar, pass }: Link): string {
+    const [from, to] = [fromBar, toBar].map((bar) => barInWords(numberOfBar(score, bar)));
+    const way = kind === 'seam' && toBar <= fromBar ? 'back to' : 'on to';
+    return `From ${from} ${way} ${to}${pass > 1 ? ', the second time' : ''}`;
+  }
+
+  private told(score: Score | undefined, link: Link): ToldHand {
+    const { side, move, effort, better } = link;
     return {
+      side,
       link,
-      where: `From ${from} ${kind === 'seam' ? 'back or on' : 'on'} to ${to}${time}, ${HAND_WORDS[side]}`.replace(
-        'back or on to',
-        toBar <= fromBar ? 'back to' : 'on to',
-      ),
-      what: move ? `${MOVE_WORDS[move.kind]}: ${pretty(move.reason)}` : 'the hand stays as it is',
-      effort: effortFigure(effort),
+      what: move ? `${MOVE_WORDS[move.kind]}: ${pretty(move.reason)} (effort ${effortFigure(effort)})` : '',
       better: better ? this.betterWords(score, better) : '',
     };
   }

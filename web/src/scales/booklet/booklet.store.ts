@@ -111,7 +111,7 @@ export class BookletStore {
       concatMap((entry) => this.musicOf(entry)),
       concatMap(({ engravable, ...sheet }) =>
         this.engraver
-          .engraveWhole(engravable, musicWidthPx(paper), MUSIC_SIZES[size])
+          .engraveWhole({ document: engravable, widthPx: musicWidthPx(paper), scale: MUSIC_SIZES[size] })
           .pipe(map((systems): Sheet => ({ ...sheet, systems }))),
       ),
       telling(this.failure),
