@@ -90,7 +90,8 @@ export const fingerFile = (
     ),
     together: () => togetherDocument(score, plan, linksOf(score, plan, planner)),
     readOut: () => readOutText(readOut(score, plan, { sides: request.sides, ...barsOf(score, request.bars) })),
-    practice: () => practiceDocument(score, plan, barsOf(score, request.bars).bars),
+    practice: () =>
+      practiceDocument(score, plan, { ...barsOf(score, request.bars), links: linksOf(score, plan, planner) }),
     file: (form) => sendMusic(form, read.value, planFingers(plan, request.sides, alternates)),
   });
 };

@@ -5,6 +5,8 @@ const SIGNS: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>'
 
 const escaped = (text: string): string => text.replace(/[&<>"]/g, (sign) => SIGNS[sign]!);
 
+const check = (words: string): string => (words === '' ? '' : ` <i>Check:</i> ${escaped(words)}`);
+
 const html = ({ title, steps }: PracticeDocument): string => `<!doctype html>
 <html lang="en">
 <head>
@@ -20,7 +22,7 @@ footer { border-top: 1px solid; font-size: 10pt; padding-top: 0.5em; }
 <body>
 <h1>${escaped(title)}</h1>
 <ol>
-${steps.map((step) => `<li><b>${escaped(stepPlace(step))}.</b> ${escaped(step.words)}</li>`).join('\n')}
+${steps.map((step) => `<li><b>${escaped(stepPlace(step))}.</b> ${escaped(step.words)}${check(step.check)}</li>`).join('\n')}
 </ol>
 <footer>${escaped(SHEET_FOOT)}</footer>
 </body>

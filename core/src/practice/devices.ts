@@ -1,57 +1,14 @@
 import type { Side } from '../hand/hand';
-import { midiOf } from '../keyboard/pitch';
+import { positionLabel } from '../moves/position';
 import type { PianoPlan } from '../plan/plan';
-import { keyOf, said, saidTogether, type NamedNote, type Strike } from './lines';
+import { keyOf, said, saidAll, saidTogether, type NamedNote, type Strike } from './lines';
+import { step, type PracticeStep } from './step';
 
-/** What can be practised about a move (common practice, no source). */
-
-export const STEP_KINDS_OF_PRACTICE = [
-  'block',
-  'stop-at-moves',
-  'thumb-under',
-  'finger-over',
-  'prepare',
-  'substitution',
-  'shift',
-  'hinge',
-  'beat-by-beat',
-  'backwards',
-  'apart',
-  'together',
-  'silent',
-  'hold',
-  'tempo',
-  'caution',
-] as const;
-export type PracticeKind = (typeof STEP_KINDS_OF_PRACTICE)[number];
-
-export interface PracticeStep {
-  readonly kind: PracticeKind;
-  readonly hand: Side | 'both';
-  /** Indices into `Score.bars`, first and last. */
-  readonly bars: readonly [number, number];
-  readonly words: string;
-  /** Every note that is named, in the order it is. */
-  readonly notes: readonly NamedNote[];
-}
+/** What can be practised about the moves of one hand (common practice, no source). */
 
 /** The note of a strike that is no chord. */
 const only = (strike: Strike | undefined): NamedNote | undefined =>
   strike?.notes.length === 1 ? strike.notes[0] : undefined;
-
-/** A step over the bars of the notes that it names. */
-const step = (
-  kind: PracticeKind,
-  hand: PracticeStep['hand'],
-  notes: readonly NamedNote[],
-  words: string,
-): PracticeStep => ({
-  kind,
-  hand,
-  bars: [Math.min(...notes.map(({ bar }) => bar)), Math.max(...notes.map(({ bar }) => bar))],
-  words,
-  notes,
-});
 
 /** The notes around a strike that are needed to tell a crossing: single notes only. */
 const around = (strikes: readonly Strike[], at: number) => {
@@ -70,8 +27,10 @@ const thumbUnder = (strikes: readonly Strike[], at: number, hand: Side): readonl
     `Prepare early. While ${said(sets)} sounds, the thumb sets off; while ${said(before)} sounds, it waits over ` +
       `${keyOf(here)}. Until ${keyOf(here)} comes without a bump.`;
   return [
-    step('thumb-under', hand, [before, here, after], stops),
-    ...(sets && early ? [step('prepare', hand, [sets, before, here], early)] : []),
+    step('thumb-under', hand, [before, here, after], stops, 'Did the elbow stay quiet?'),
+    ...(sets && early
+      ? [step('prepare', hand, [sets, before, here], early, `Is ${keyOf(here)} no louder than ${keyOf(before)}?`)]
+      : []),
   ];
 };
 
@@ -81,11 +40,11 @@ const fingerOver = (strikes: readonly Strike[], at: number, hand: Side): readonl
   const words =
     `Finger over, three stops. Stop on ${said(before)}, ${here.finger} already over ${keyOf(here)}. ` +
     `Stop on ${said(here)}, ${after.finger} over ${keyOf(after)}. Stop on ${said(after)}. Until steady.`;
-  return [step('finger-over', hand, [before, here, after], words)];
+  return [step('finger-over', hand, [before, here, after], words, `Is ${here.finger} on ${keyOf(here)}?`)];
 };
 
 const hinge = (before: NamedNote, here: NamedNote, hand: Side): readonly PracticeStep[] =>
-  midiOf(before.pitch) !== midiOf(here.pitch)
+  before.midi !== here.midi
     ? []
     : [
         step(
@@ -94,6 +53,7 @@ const hinge = (before: NamedNote, here: NamedNote, hand: Side): readonly Practic
           [before, here],
           `Play ${said(before)}, then the same key with ${here.finger}, ${said(here)}: the whole hand moves. Stop. ` +
             'Until it lands without looking.',
+          'Does every finger lie over its new key?',
         ),
       ];
 
@@ -103,27 +63,39 @@ const shift = (before: Strike, here: Strike, hand: Side): readonly PracticeStep[
     hand,
     [...before.notes, ...here.notes],
     `A jump in an arch. Only its two ends: ${saidTogether(before)}, lift, travel in a curve, land on ${saidTogether(here)}. ` +
-      `Look at ${keyOf(here.notes[0]!)} before you leave. Until it lands without feeling along the keys.`,
+      `Look at ${keyOf(here.notes[0]!)} before you leave. Until it lands at once.`,
+    'No feeling along the keys?',
   ),
 ];
 
-/** Notes after a move whose number meant another key just before it. */
+/** So many strikes after a move are looked at for a number that now means another key, and so many before it. */
+const AHEAD = 4;
+const BEHIND = 6;
+
+/** Notes after a move whose number meant another key just before it: read the note, then the finger. */
 const caution = (strikes: readonly Strike[], at: number, hand: Side): readonly PracticeStep[] => {
   const before = new Map(
-    strikes.slice(Math.max(0, at - 6), at).flatMap(({ notes }) => notes.map((note) => [note.finger, note])),
+    strikes.slice(Math.max(0, at - BEHIND), at).flatMap(({ notes }) => notes.map((note) => [note.finger, note])),
   );
-  for (const { notes } of strikes.slice(at, at + 4))
+  const after = strikes.slice(at, at + AHEAD);
+  for (const { notes } of after)
     for (const note of notes) {
       const old = before.get(note.finger);
-      if (old && midiOf(old.pitch) !== midiOf(note.pitch))
-        return [
-          step(
-            'caution',
-            hand,
-            [note, old],
-            `Careful: a number now means another key. ${said(note)}: ${note.finger} is ${keyOf(note)} here, and was ${keyOf(old)} before.`,
-          ),
-        ];
+      if (!old || old.midi === note.midi) continue;
+      const line = after.map(only).filter((one) => one !== undefined);
+      const read =
+        line.length > 1
+          ? ` Read the note first, then the finger; say both, then play: ${saidAll(line)}.`
+          : ' Read the note first, then the finger.';
+      return [
+        step(
+          'caution',
+          hand,
+          [note, old, ...(line.length > 1 ? line : [])],
+          `Careful: a number now means another key. ${said(note)}: ${note.finger} is ${keyOf(note)} here, and was ${keyOf(old)} before.${read} Until your voice always leads.`,
+          `Does ${note.finger} land on ${keyOf(note)}?`,
+        ),
+      ];
     }
   return [];
 };
@@ -157,7 +129,7 @@ export const substitutionSteps = (strikes: readonly Strike[], plan: PianoPlan, h
     const words =
       `Change silently. Strike ${said(note)}, keep the key down, bring ${toFinger} on to it and free ${fromFinger}. ` +
       'Slowly, until the key never rises; then on the beat after the note.';
-    return [step('substitution', hand, [note], words)];
+    return [step('substitution', hand, [note], words, 'One sound, never two?')];
   });
 };
 
@@ -166,21 +138,23 @@ const CHORD_GAP = 3;
 /** Blocks told in one step. */
 const MOST_BLOCKS = 3;
 
-/** The keys of a bar as one block, low to high; undefined where the bar is no broken chord with a finger to each key. */
-const blockOfBar = (strikes: readonly Strike[]): readonly NamedNote[] | undefined => {
+/** The keys of some strikes as one block, low to high, one finger to each; undefined where they are none. */
+export const blockOf = (strikes: readonly Strike[]): readonly NamedNote[] | undefined => {
   const keys = new Map<number, NamedNote>();
   for (const { notes } of strikes)
     for (const note of notes) {
-      const known = keys.get(midiOf(note.pitch));
-      if (notes.length > 1 || (known && known.finger !== note.finger)) return undefined;
-      keys.set(midiOf(note.pitch), known ?? note);
+      const known = keys.get(note.midi);
+      if (known && known.finger !== note.finger) return undefined;
+      keys.set(note.midi, known ?? note);
     }
-  const midis = [...keys.keys()].sort((a, b) => a - b);
-  const isChord =
-    midis.length > 2 && midis.length < 6 && midis.every((midi, at) => at === 0 || midi - midis[at - 1]! >= CHORD_GAP);
-  const own = midis.map((midi) => keys.get(midi)!);
-  return isChord && new Set(own.map(({ finger }) => finger)).size === own.length ? own : undefined;
+  const own = [...keys.values()].sort((a, b) => a.midi - b.midi);
+  return own.length > 1 && new Set(own.map(({ finger }) => finger)).size === own.length ? own : undefined;
 };
+
+const isChord = (notes: readonly NamedNote[]): boolean =>
+  notes.length > 2 &&
+  notes.length < 6 &&
+  notes.every(({ midi }, at) => at === 0 || midi - notes[at - 1]!.midi >= CHORD_GAP);
 
 /** Broken chords as blocks: the keys of each bar together, one block after another. */
 export const blockSteps = (strikes: readonly Strike[], hand: Side): readonly PracticeStep[] => {
@@ -188,12 +162,56 @@ export const blockSteps = (strikes: readonly Strike[], hand: Side): readonly Pra
   for (const strike of strikes) bars.set(strike.bar, [...(bars.get(strike.bar) ?? []), strike]);
   const rows: (readonly NamedNote[])[] = [];
   for (const own of bars.values()) {
-    const block = blockOfBar(own);
-    const isNew = block && !rows.some((row) => row.map(said).join() === block.map(said).join());
-    if (block && isNew && rows.length < MOST_BLOCKS) rows.push(block);
+    const block = own.every(({ notes }) => notes.length === 1) ? blockOf(own) : undefined;
+    if (!block || !isChord(block) || rows.length >= MOST_BLOCKS) continue;
+    if (!rows.some((row) => saidAll(row) === saidAll(block))) rows.push(block);
   }
   if (rows.length === 0) return [];
-  const told = rows.map((notes) => notes.map(said).join(' ')).join('; ');
+  const told = rows.map(saidAll).join('; ');
   const words = `As blocks, each together: ${told}. Until the hand makes the shape before it lands.`;
-  return [step('block', hand, rows.flat(), words)];
+  return [step('block', hand, rows.flat(), words, 'All notes, one sound?', rows)];
+};
+
+/** Positions stopped on in one step. */
+const MOST_STOPS = 4;
+
+/** Play to each move, stop on the new position, name it, go on. */
+export const stopSteps = (strikes: readonly Strike[], plan: PianoPlan, hand: Side): readonly PracticeStep[] => {
+  const byOnset = new Map(strikes.map((strike) => [strike.onsetTicks, strike]));
+  const stops = plan.hands[hand].positions
+    .slice(1)
+    .flatMap((position) => {
+      const strike = byOnset.get(position.onsetTicks);
+      return strike
+        ? [
+            {
+              strike,
+              label: positionLabel(position)
+                .replace(/([A-G])b/g, '$1 flat')
+                .replaceAll('#', ' sharp'),
+            },
+          ]
+        : [];
+    })
+    .slice(0, MOST_STOPS);
+  if (stops.length < 2) return [];
+  const told = stops.map(({ strike, label }) => `on ${saidTogether(strike)} say “${label}”`).join('; ');
+  const words = `Stop at each move: ${told}. Then without stops, counting aloud. Until steady.`;
+  return [
+    step(
+      'stop-at-moves',
+      hand,
+      stops.flatMap(({ strike }) => strike.notes),
+      words,
+      'Did the count wait?',
+    ),
+  ];
+};
+
+/** A bar line or a seam over which a hand moves: played alone, so that it is known. */
+export const linkStep = (before: Strike, here: Strike, hand: Side, where: string): PracticeStep => {
+  const notes = [...before.notes, ...here.notes];
+  const words = `The link first: ${saidTogether(before)} into ${saidTogether(here)}, ${where}. Until it comes on time.`;
+  const made = step('stop-at-moves', hand, notes, words, `Is the hand over ${keyOf(here.notes[0]!)} before the beat?`);
+  return { ...made, key: `link ${hand} ${notes[0]!.id} ${here.notes[0]!.id}` };
 };

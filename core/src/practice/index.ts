@@ -1,3 +1,14 @@
-export { STEP_KINDS_OF_PRACTICE, type PracticeKind, type PracticeStep } from './devices';
-export { practiceSheet, type PracticeSheet } from './sheet';
+export { STEP_KINDS_OF_PRACTICE, type PracticeKind, type PracticeStep } from './step';
+export { practiceSheet, type PracticeSheet, type SheetWish } from './sheet';
+export {
+  ladderOf,
+  tempoLimitOf,
+  firstTempo,
+  DEFAULT_DAYS,
+  DEFAULT_WEEKS,
+  type Ladder,
+  type LadderWish,
+  type Rung,
+  type TempoLimit,
+} from './ladder';
 export { type NamedNote } from './lines';

@@ -1,28 +1,42 @@
 import { SIDES, type Side } from '../hand/hand';
+import type { Link } from '../links';
+import { pedalSpansOf } from '../pedal';
 import type { PianoPlan } from '../plan/plan';
-import { numberOfBar } from '../score/bar-words';
-import { quartersPerMinuteAt } from '../score/tempo';
+import { barInWords, numberOfBar } from '../score/bar-words';
 import type { Score } from '../score/score';
-import { handsTogether, unitsFelt, type TogetherBeat } from '../together';
-import { blockSteps, stepsForMove, substitutionSteps, type PracticeStep } from './devices';
-import { said, saidTogether, strikesOf, type NamedNote, type Strike } from './lines';
+import { chosenSpots, handsTogether, spotsOf, type SpotChoices, type TogetherBeat } from '../together';
+import { alone, backwards, beatByBeat, firstNotes, holdSteps, pedalStep, silent, together, type Strikes } from './both';
+import { blockSteps, linkStep, stepsForMove, stopSteps, substitutionSteps } from './devices';
+import { ladderOf, tempoLimitOf, type Ladder, type LadderWish } from './ladder';
+import { strikesOf, type Strike } from './lines';
+import type { PracticeStep } from './step';
 
-/** A practice sheet from a plan: hands apart, blocks, links, together, tempo. One page, so few steps. */
+/** A practice sheet from a plan: shapes and the worst links first, hands apart, the hard spot, together, tempo. One page, so few steps. */
 
 export interface PracticeSheet {
   readonly title: string;
+  /** In the order they are practised. */
   readonly steps: readonly PracticeStep[];
-  /** Tempi from what is steady today to the goal, in quarters a minute. */
-  readonly ladder: readonly number[];
+  /** Other steps that fit and that the page has no room for, in the same order. */
+  readonly more: readonly PracticeStep[];
+  readonly ladder: Ladder;
+  /** The fastest comfortable tempo of each trouble spot that has one below the goal. */
+  readonly spotTempi: readonly { readonly bar: number; readonly tempo: number; readonly reason: string }[];
+}
+
+export interface SheetWish {
+  /** Indices of the first and last bar; the whole piece where none are given. */
+  readonly bars?: readonly [number, number];
+  readonly spots?: SpotChoices;
+  readonly links?: readonly Link[];
+  readonly ladder?: Partial<LadderWish>;
 }
 
 /** Steps about a hand's own moves; a page holds no more. */
-const MOST_APART = 4;
-/** Where one begins, as a share of the tempo; our choice. */
-const FIRST_TEMPO = 0.6;
-const RUNGS = 5;
+const MOST_APART = 3;
+const NO_CHOICES: SpotChoices = { added: [], dropped: [], order: [] };
 
-const inBars = ({ bars }: PracticeStep, first: number, last: number): boolean => bars[0] >= first && bars[1] <= last;
+type Within = (at: { readonly bar: number }) => boolean;
 
 /** Difficulty of the beat a step is about. */
 const weightOf = (beats: readonly TogetherBeat[]): ((step: PracticeStep) => number) => {
@@ -39,154 +53,155 @@ const distinct = (steps: readonly PracticeStep[]): readonly PracticeStep[] =>
 const oneOfEach = (steps: readonly PracticeStep[]): readonly PracticeStep[] =>
   steps.filter(({ kind }, at) => steps.findIndex((other) => other.kind === kind) === at);
 
-const apartSteps = (strikes: readonly Strike[], plan: PianoPlan, side: Side): readonly PracticeStep[] => [
-  ...blockSteps(strikes, side),
-  ...strikes.flatMap((_, at) => stepsForMove(strikes, at, side)),
-  ...substitutionSteps(strikes, plan, side),
-];
+/** Steps of a kind that the page has, and those it has no room for. */
+interface Shelf {
+  readonly chosen: readonly PracticeStep[];
+  readonly more: readonly PracticeStep[];
+}
 
-const alone = (strikes: readonly Strike[], side: Side): readonly PracticeStep[] => {
-  const [first, last] = [strikes[0], strikes[strikes.length - 1]];
-  if (!first || !last) return [];
-  const words = `Alone, from ${saidTogether(first)} to ${saidTogether(last)}, counting aloud. Until steady.`;
-  const notes = first === last ? first.notes : [...first.notes, ...last.notes];
-  return [{ kind: 'apart', hand: side, bars: [first.bar, last.bar], words, notes }];
-};
+const shelved = (all: readonly PracticeStep[], chosen: readonly PracticeStep[]): Shelf => ({
+  chosen,
+  more: all.filter((one) => !chosen.includes(one)),
+});
 
-/** Whether a beat of the metre is one that is counted: in compound metres every third. */
-const isFelt = (score: Score, { bar, beat }: TogetherBeat): boolean =>
-  (beat - 1) % unitsFelt(score.bars[bar]!.metre) === 0;
+const byBar = (a: PracticeStep, b: PracticeStep): number => a.bars[0] - b.bars[0];
 
-/** The hardest bar of both hands from its end: each start with its fingers. */
-const backwards = (
-  score: Score,
-  beats: readonly TogetherBeat[],
-  strikes: Readonly<Record<Side, readonly Strike[]>>,
-): readonly PracticeStep[] => {
-  const hardest = beats.reduce<TogetherBeat | undefined>(
-    (worst, one) => (worst && worst.difficulty >= one.difficulty ? worst : one),
-    undefined,
-  );
-  if (!hardest || hardest.difficulty < 1) return [];
-  const { bar } = hardest;
-  const starts = beats
-    .filter((one) => one.bar === bar && isFelt(score, one))
-    .reverse()
-    .flatMap(({ beat, onsetTicks }) => {
-      const now = SIDES.map((side) => strikes[side].find((strike) => strike.onsetTicks === onsetTicks));
-      const [right, left] = now;
-      if (!right && !left) return [];
-      const told = [right && `right hand ${saidTogether(right)}`, left && `left hand ${saidTogether(left)}`];
-      return [{ beat, words: told.filter(Boolean).join(', '), notes: now.flatMap((strike) => strike?.notes ?? []) }];
-    });
-  if (starts.length < 2) return [];
-  const words = `Backwards, a beat at a time. ${starts.map(({ beat, words: told }) => `From beat ${beat}: ${told}.`).join(' ')} Add a beat when it is steady; name the fingers before you start.`;
-  return [{ kind: 'backwards', hand: 'both', bars: [bar, bar], words, notes: starts.flatMap(({ notes }) => notes) }];
-};
-
-/** A bar line over which a hand moves: played alone, so that the seam is known. */
-const link = (strikes: readonly Strike[], side: Side): readonly PracticeStep[] =>
-  strikes.flatMap((here, at): readonly PracticeStep[] => {
-    const before = strikes[at - 1];
-    if (!before || !here.move || here.bar === before.bar) return [];
-    const words = `The link first: ${saidTogether(before)} into ${saidTogether(here)}, over the bar line. Until it comes on time.`;
-    return [
-      {
-        kind: 'stop-at-moves',
-        hand: side,
-        bars: [before.bar, here.bar],
-        words,
-        notes: [...before.notes, ...here.notes],
-      },
-    ];
-  });
-
-const ladderTo = (goal: number): readonly number[] => {
-  const first = goal * FIRST_TEMPO;
-  const rungs = Array.from({ length: RUNGS }, (_, at) => Math.round(first + ((goal - first) * at) / (RUNGS - 1)));
-  return [...new Set(rungs)];
-};
-
-/** The fastest tempo at which every jump of these bars has time, and the bar of the one that has least. */
-const comfortable = (
+const ofOneHand = (
+  strikes: readonly Strike[],
   plan: PianoPlan,
-  tempo: number,
-  within: (at: { readonly bar: number }) => boolean,
-): { readonly tempo: number; readonly bar: number | undefined } => {
-  const jumps = SIDES.flatMap((side) =>
-    plan.hands[side].moves
-      .filter(within)
-      .flatMap(({ travel, bar }) => (travel ? [{ fits: travel.fitsUpTo, bar }] : [])),
-  );
-  const tightest = jumps.reduce<(typeof jumps)[number] | undefined>(
-    (least, one) => (least && least.fits <= one.fits ? least : one),
-    undefined,
-  );
-  return tightest && tightest.fits < 1
-    ? { tempo: Math.floor(tempo * tightest.fits), bar: tightest.bar }
-    : { tempo: Math.round(tempo), bar: undefined };
+  side: Side,
+  byWeight: (steps: readonly PracticeStep[]) => readonly PracticeStep[],
+): Shelf => {
+  const all = distinct([
+    ...blockSteps(strikes, side),
+    ...strikes.flatMap((_, at) => stepsForMove(strikes, at, side)),
+    ...substitutionSteps(strikes, plan, side),
+  ]);
+  const chosen = [...oneOfEach(byWeight(all)).slice(0, MOST_APART)].sort(byBar);
+  const { more } = shelved(all, chosen);
+  return { chosen, more: [...more, ...stopSteps(strikes, plan, side)] };
 };
 
-const firstNotes = (strikes: Readonly<Record<Side, readonly Strike[]>>): readonly NamedNote[] =>
-  SIDES.flatMap((side) => strikes[side][0]?.notes ?? []);
+/** Links over bar lines, and over the seams of repeats. */
+const linkSteps = (score: Score, strikes: Strikes, links: readonly Link[]): readonly PracticeStep[] => {
+  const overBars = SIDES.flatMap((side) =>
+    strikes[side].flatMap((here, at): readonly PracticeStep[] => {
+      const before = strikes[side][at - 1];
+      return before && here.move && here.bar !== before.bar ? [linkStep(before, here, side, 'over the bar line')] : [];
+    }),
+  );
+  const overSeams = links.flatMap(({ side, kind, fromBar, toBar, move }): readonly PracticeStep[] => {
+    const before = strikes[side].findLast(({ bar }) => bar === fromBar);
+    const here = strikes[side].find(({ bar }) => bar === toBar);
+    if (kind !== 'seam' || !move || !before || !here) return [];
+    const [from, to] = [barInWords(numberOfBar(score, fromBar)), barInWords(numberOfBar(score, toBar))];
+    return [linkStep(before, here, side, `from ${from} ${toBar <= fromBar ? 'back' : 'on'} to ${to}`)];
+  });
+  return distinct([...overSeams, ...overBars]);
+};
 
-/**
- * The steps that a plan asks for, in the order they are practised.
- * @param bars - indices of the first and last bar; the whole piece where none are given
- */
+/** The bars worth practising beat by beat: the spots, first the hardest. */
+const hardBars = (score: Score, plan: PianoPlan, within: Within, choices: SpotChoices): readonly number[] =>
+  chosenSpots(spotsOf(score, plan, handsTogether(score, plan)), choices)
+    .map(({ bars }) => bars[0]!)
+    .filter((bar) => within({ bar }));
+
+/** So many trouble spots are worked on. */
+const MOST_SPOTS = 2;
+
+const ofBothHands = (
+  score: Score,
+  hard: readonly number[],
+  beats: readonly TogetherBeat[],
+  strikes: Strikes,
+  within: Within,
+): Shelf => {
+  const holds = holdSteps(score, within, strikes);
+  const spots = hard.slice(0, MOST_SPOTS).map((bar) => ({
+    silent: silent(bar, strikes),
+    columns: beatByBeat(score, bar, beats, strikes),
+    backwards: backwards(score, bar, beats, strikes),
+  }));
+  const [worst] = spots;
+  const all = [...holds, ...spots.flatMap((spot) => [...spot.silent, ...spot.columns, ...spot.backwards])];
+  const hardest = worst && (worst.backwards.length > 0 ? worst.backwards : worst.columns);
+  const chosen = [...holds.slice(0, 1), ...(hardest ?? [])];
+  return shelved(all, chosen);
+};
+
+const ladderWords = (ladder: Ladder): string =>
+  `Tempo ladder: ${ladder.tempi.join(', ')}. One step up after two steady days, one down when it slips.` +
+  (ladder.limit ? ` Faster only when ${ladder.limit.reason}.` : '');
+
+const ladderStep = (ladder: Ladder, strikes: Strikes): PracticeStep => {
+  const lines = SIDES.filter((side) => strikes[side].length > 0);
+  const bars = lines.flatMap((side) => [strikes[side][0]!.bar, strikes[side].at(-1)!.bar]);
+  return {
+    kind: 'tempo',
+    key: 'tempo',
+    hand: lines.length > 1 ? 'both' : lines[0]!,
+    bars: [Math.min(...bars), Math.max(...bars)],
+    words: ladderWords(ladder),
+    check: 'Is the hard bar as fast as the first?',
+    notes: [],
+    strokes: [],
+  };
+};
+
+/** Keys are names: where two steps would share one they are counted. */
+const named = (steps: readonly PracticeStep[]): readonly PracticeStep[] => {
+  const counts = new Map<string, number>();
+  return steps.map((step) => {
+    const count = counts.get(step.key) ?? 0;
+    counts.set(step.key, count + 1);
+    return count === 0 ? step : { ...step, key: `${step.key} ${count + 1}` };
+  });
+};
+
+/** The steps that a plan asks for. */
 export const practiceSheet = (
   score: Score,
   plan: PianoPlan,
-  bars: readonly [number, number] = [0, Infinity],
+  { bars: [first, last] = [0, Infinity], spots = NO_CHOICES, links = [], ladder: wish = {} }: SheetWish = {},
 ): PracticeSheet => {
-  const [first, last] = bars;
-  const within = (strike: { readonly bar: number }): boolean => strike.bar >= first && strike.bar <= last;
+  const within: Within = ({ bar }) => bar >= first && bar <= last;
   const all = { right: strikesOf(score, plan, 'right'), left: strikesOf(score, plan, 'left') };
   const strikes = { right: all.right.filter(within), left: all.left.filter(within) };
-  const beats = handsTogether(score, plan).beats.filter(within);
+  const ladder = ladderOf(score, plan, within, wish);
+  if (firstNotes(strikes).length === 0) return { title: score.title, steps: [], more: [], ladder, spotTempi: [] };
+  const beats = handsTogether(score, plan).beats.filter((beat) => beat.pass === 1 && within(beat));
   const weight = weightOf(beats);
   const byWeight = (steps: readonly PracticeStep[]): readonly PracticeStep[] =>
     [...steps].sort((a, b) => weight(b) - weight(a));
-  const chosen = SIDES.flatMap((side) =>
-    oneOfEach(byWeight(distinct(apartSteps(strikes[side], plan, side))))
-      .slice(0, MOST_APART)
-      .sort((a, b) => a.bars[0] - b.bars[0]),
-  );
-  const links = byWeight(distinct(SIDES.flatMap((side) => link(strikes[side], side)))).slice(0, 1);
+  const inBars = ({ bars }: PracticeStep): boolean => within({ bar: bars[0] }) && within({ bar: bars[1] });
+  const hands = SIDES.map((side) => ofOneHand(strikes[side], plan, side, byWeight));
+  const seams = links.filter(({ fromBar, toBar }) => within({ bar: fromBar }) && within({ bar: toBar }));
+  const allLinks = byWeight(linkSteps(score, strikes, seams));
+  const linked = shelved(allLinks, allLinks.slice(0, 1));
   const both = SIDES.every((side) => strikes[side].length > 0);
-  const start = firstNotes(strikes);
-  const [from, to] = [
-    Math.min(...start.map(({ bar }) => bar)),
-    Math.max(...SIDES.map((side) => strikes[side].at(-1)?.bar ?? 0)),
-  ];
-  const goal = quartersPerMinuteAt(score, score.bars[from]?.onsetTicks ?? 0);
-  const { tempo, bar } = comfortable(plan, goal, within);
-  const ladder = ladderTo(tempo);
-  const number = bar === undefined ? undefined : numberOfBar(score, bar);
-  const steps: PracticeStep[] = [
-    ...chosen,
-    ...SIDES.flatMap((side) => alone(strikes[side], side)),
-    ...links,
-    ...(both ? backwards(score, beats, strikes) : []),
-  ].filter((one) => inBars(one, first, last));
-  if (start.length === 0) return { title: score.title, steps: [], ladder: [] };
-  const begin = start.map(said).join(' and ');
-  if (both)
-    steps.push({
-      kind: 'together',
-      hand: 'both',
-      bars: [from, to],
-      words: `Together, from ${begin}, at ${ladder[0]}. A hesitation means that beat is not ready: back to its step. Until steady.`,
-      notes: start,
-    });
-  steps.push({
-    kind: 'tempo',
-    hand: both ? 'both' : strikes.right.length > 0 ? 'right' : 'left',
-    bars: [from, to],
-    words:
-      `Tempo ladder: ${ladder.join(', ')}. One step up after two steady days, one down when it slips.` +
-      (number === undefined ? '' : ` Faster only when the jump in bar ${number} has time.`),
-    notes: [],
-  });
-  return { title: score.title, steps, ladder };
+  const hard = hardBars(score, plan, within, spots);
+  const pair = both ? ofBothHands(score, hard, beats, strikes, within) : { chosen: [], more: [] };
+  const hasPedal = pedalSpansOf(score).length > 0;
+  const apart = SIDES.flatMap((side) => alone(strikes[side], side));
+  const chosen = [
+    ...hands.flatMap((hand) => hand.chosen),
+    ...apart,
+    ...linked.chosen,
+    ...pair.chosen,
+    ...(both ? together(strikes, ladder.tempi[0]!, hasPedal) : []),
+    ...(both ? pedalStep(score, within, strikes) : []),
+    ladderStep(ladder, strikes),
+  ].filter(inBars);
+  const more = [...hands.flatMap((hand) => hand.more), ...linked.more, ...pair.more].filter(inBars);
+  const keyed = named([...chosen, ...more]);
+  return {
+    title: score.title,
+    steps: keyed.slice(0, chosen.length),
+    more: keyed.slice(chosen.length),
+    ladder,
+    spotTempi: hard.flatMap((bar) => {
+      const limit = tempoLimitOf(score, plan, (at) => at.bar === bar);
+      return limit && limit.tempo < ladder.goal * 1.5 ? [limit] : [];
+    }),
+  };
 };
