@@ -145,7 +145,6 @@ const ladderSchema = z.object({
   weeks: z.number().int().min(1).max(26),
   daysAWeek: z.number().int().min(1).max(7),
 });
-export type LadderWish = z.infer<typeof ladderSchema>;
 
 const practiceSchema = z.object({
   spots: spotsSchema.default(() => spotsSchema.parse({})),

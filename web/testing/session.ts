@@ -15,8 +15,10 @@ import {
   createPlanner,
   DEFAULT_HANDS,
   finish,
+  linksOf,
   rulesActedInSteps,
   type BarAlternative,
+  type Link,
   type PianoPlan,
   type RuleActed,
   type Score,
@@ -80,6 +82,11 @@ export class FakeEngine {
         ),
       ),
     );
+  }
+
+  links({ locks }: Given): Observable<readonly Link[]> {
+    const { score } = this.opened;
+    return this.answer(() => linksOf(score, planner.plan(score, { locks, alternatives: 0 }), planner));
   }
 
   alternatives(passage: Passage): Observable<readonly BarAlternative[]> {

@@ -12,3 +12,5 @@ export {
   type TempoLimit,
 } from './ladder';
 export { type NamedNote } from './lines';
+export { strokesScore } from './step-music';
+export { blocksOf, type Block } from './blocks';

@@ -1,4 +1,4 @@
-import { SIDES, type Side } from '../hand/hand';
+import { SIDES } from '../hand/hand';
 import type { Link } from '../links';
 import { pedalSpansOf } from '../pedal';
 import type { PianoPlan } from '../plan/plan';
@@ -8,7 +8,7 @@ import { chosenSpots, handsTogether, spotsOf, type SpotChoices, type TogetherBea
 import { alone, backwards, beatByBeat, firstNotes, holdSteps, pedalStep, silent, together, type Strikes } from './both';
 import { blockSteps, linkStep, stepsForMove, stopSteps, substitutionSteps } from './devices';
 import { ladderOf, tempoLimitOf, type Ladder, type LadderWish } from './ladder';
-import { strikesOf, type Strike } from './lines';
+import { strikesOf } from './lines';
 import type { PracticeStep } from './step';
 
 /** A practice sheet from a plan: shapes and the worst links first, hands apart, the hard spot, together, tempo. One page, so few steps. */
@@ -32,8 +32,9 @@ export interface SheetWish {
   readonly ladder?: Partial<LadderWish>;
 }
 
-/** Steps about a hand's own moves; a page holds no more. */
-const MOST_APART = 3;
+/** Steps about a hand's own moves, and about those of both; a page holds no more. */
+const MOST_OF_A_HAND = 3;
+const MOST_APART = 4;
 const NO_CHOICES: SpotChoices = { added: [], dropped: [], order: [] };
 
 type Within = (at: { readonly bar: number }) => boolean;
@@ -66,20 +67,28 @@ const shelved = (all: readonly PracticeStep[], chosen: readonly PracticeStep[]):
 
 const byBar = (a: PracticeStep, b: PracticeStep): number => a.bars[0] - b.bars[0];
 
-const ofOneHand = (
-  strikes: readonly Strike[],
+/** What each hand practises by itself: of each device the one that matters most, few of a hand, and few in all. */
+const ofEachHand = (
+  strikes: Strikes,
   plan: PianoPlan,
-  side: Side,
   byWeight: (steps: readonly PracticeStep[]) => readonly PracticeStep[],
 ): Shelf => {
-  const all = distinct([
-    ...blockSteps(strikes, side),
-    ...strikes.flatMap((_, at) => stepsForMove(strikes, at, side)),
-    ...substitutionSteps(strikes, plan, side),
-  ]);
-  const chosen = [...oneOfEach(byWeight(all)).slice(0, MOST_APART)].sort(byBar);
-  const { more } = shelved(all, chosen);
-  return { chosen, more: [...more, ...stopSteps(strikes, plan, side)] };
+  const found = SIDES.map((side) => {
+    const moves = strikes[side].flatMap((_, at) => stepsForMove(strikes[side], at, side));
+    const all = distinct([
+      ...blockSteps(strikes[side], side),
+      ...moves,
+      ...substitutionSteps(strikes[side], plan, side),
+    ]);
+    const best = oneOfEach(byWeight(all)).slice(0, MOST_OF_A_HAND);
+    return { all: [...all, ...stopSteps(strikes[side], plan, side)], best };
+  });
+  const best = new Set(byWeight(found.flatMap((one) => one.best)).slice(0, MOST_APART));
+  const chosen = found.flatMap((one) => one.best.filter((step) => best.has(step)).sort(byBar));
+  return shelved(
+    found.flatMap(({ all }) => all),
+    chosen,
+  );
 };
 
 /** Links over bar lines, and over the seams of repeats. */
@@ -174,7 +183,7 @@ export const practiceSheet = (
   const byWeight = (steps: readonly PracticeStep[]): readonly PracticeStep[] =>
     [...steps].sort((a, b) => weight(b) - weight(a));
   const inBars = ({ bars }: PracticeStep): boolean => within({ bar: bars[0] }) && within({ bar: bars[1] });
-  const hands = SIDES.map((side) => ofOneHand(strikes[side], plan, side, byWeight));
+  const hands = ofEachHand(strikes, plan, byWeight);
   const seams = links.filter(({ fromBar, toBar }) => within({ bar: fromBar }) && within({ bar: toBar }));
   const allLinks = byWeight(linkSteps(score, strikes, seams));
   const linked = shelved(allLinks, allLinks.slice(0, 1));
@@ -184,7 +193,7 @@ export const practiceSheet = (
   const hasPedal = pedalSpansOf(score).length > 0;
   const apart = SIDES.flatMap((side) => alone(strikes[side], side));
   const chosen = [
-    ...hands.flatMap((hand) => hand.chosen),
+    ...hands.chosen,
     ...apart,
     ...linked.chosen,
     ...pair.chosen,
@@ -192,7 +201,7 @@ export const practiceSheet = (
     ...(both ? pedalStep(score, within, strikes) : []),
     ladderStep(ladder, strikes),
   ].filter(inBars);
-  const more = [...hands.flatMap((hand) => hand.more), ...linked.more, ...pair.more].filter(inBars);
+  const more = [...hands.more, ...linked.more, ...pair.more].filter(inBars);
   const keyed = named([...chosen, ...more]);
   return {
     title: score.title,

@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   DOCUMENT,
   effect,
   inject,
@@ -10,41 +11,75 @@ import {
   untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
 import { SHEET_FOOT } from '@kettle-step/contract';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import type { MusicSize, Paper } from '../paper/pages';
 import { PaperChoice } from '../paper/paper-choice';
 import { dayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
+import { Links } from '../session/links';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
-import { PracticeStore } from './practice.store';
+import { SheetSteps } from '../sheet/sheet-steps';
+import { StepMusic } from '../sheet/step-music';
+import { Blocks } from './blocks';
+import { Ladder } from './ladder';
+import { StepEditor } from './step-editor';
+
+/** Width and staff size of the music beside a step, CSS pixels and percent. */
+const MUSIC = { normal: { widthPx: 290, scale: 30 }, large: { widthPx: 380, scale: 40 } } as const;
 
 /** What to practise about a piece, step by step, on a sheet for the student. */
 @Component({
   selector: 'ks-practice',
-  imports: [FormsModule, NzAlertModule, NzButtonModule, NzInputModule, NzSpinModule, PaperChoice, PlaceHead],
+  imports: [
+    Blocks,
+    FormsModule,
+    Ladder,
+    NzAlertModule,
+    NzButtonModule,
+    NzCheckboxModule,
+    NzInputModule,
+    NzSpinModule,
+    PaperChoice,
+    PlaceHead,
+    RouterLink,
+    StepEditor,
+    StepMusic,
+  ],
   templateUrl: './practice.html',
   styleUrl: './practice.less',
-  providers: [PracticeStore],
+  providers: [SheetSteps, Links],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Practice {
   private readonly saving = inject(Saving);
   private readonly window = inject(DOCUMENT).defaultView!;
   readonly session = inject(PieceSession);
-  readonly store = inject(PracticeStore);
+  readonly store = inject(SheetSteps);
   /** From the address. */
   readonly id = input.required<string>();
 
   readonly paper = signal<Paper>('A4');
   readonly size = signal<MusicSize>('normal');
+  readonly withMusic = signal(true);
+  readonly withTable = signal(false);
   readonly student = linkedSignal(() => this.session.piece()?.student ?? '');
   readonly date = dayInWords(new Date());
   readonly foot = SHEET_FOOT;
+  readonly music = computed(() => MUSIC[this.size() === 'large' ? 'large' : 'normal']);
+
+  /** The ladder as the sheet prints it: a row a week. */
+  readonly weeks = computed(() => {
+    const weeks = new Map<number, number[]>();
+    for (const { week, tempo } of this.store.sheet()?.days ?? []) weeks.set(week, [...(weeks.get(week) ?? []), tempo]);
+    return [...weeks].map(([week, tempi]) => ({ week, tempi }));
+  });
 
   constructor() {
     effect(() => {

@@ -16,6 +16,7 @@ export class PrintStore {
   readonly moves = signal(true);
   /** Both hands beat by beat, under the systems. */
   readonly strip = signal(false);
+  readonly room = computed(() => (this.strip() ? ('strip' as const) : ('marks' as const)));
 
   readonly notes = computed(() => {
     const [score, solved] = [this.session.score(), this.session.solved()];

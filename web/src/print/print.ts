@@ -93,7 +93,7 @@ export class Print {
   private readonly engraving = computed(() => {
     const engravable = this.session.engravable();
     if (this.session.state().kind !== 'ready' || engravable === undefined) return undefined;
-    return { engravable, paper: this.paper(), scale: MUSIC_SIZES[this.size()], strip: this.store.strip() };
+    return { engravable, paper: this.paper(), scale: MUSIC_SIZES[this.size()], room: this.store.room() };
   });
 
   private readonly drawn = computed(() => {
@@ -109,8 +109,8 @@ export class Print {
     const engraved = toObservable(this.engraving).pipe(
       switchMap((wanted) => {
         if (!wanted) return EMPTY;
-        const { engravable: document, paper, scale, strip } = wanted;
-        return this.engraver.engraveWhole({ document, widthPx: musicWidthPx(paper), scale, strip }).pipe(
+        const { engravable: document, paper, scale, room } = wanted;
+        return this.engraver.engraveWhole({ document, widthPx: musicWidthPx(paper), scale, room }).pipe(
           map((systems) => ({ systems, paper })),
           catchError((cause: unknown) => {
             this.failure.set(messageOf(cause));
@@ -150,7 +150,7 @@ export class Print {
         widthPx: musicWidthPx(this.paper()),
         scale: MUSIC_SIZES[this.size()],
         bars,
-        strip: this.store.strip(),
+        room: this.store.room(),
       })
       .pipe(
         switchMap(async ([drawing]) => {

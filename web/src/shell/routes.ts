@@ -26,6 +26,11 @@ export const routes: Routes = [
     loadComponent: () => import('../practice/practice').then((place) => place.Practice),
   },
   {
+    path: 'pieces/:id/player',
+    title: 'Player · Kettle Step',
+    loadComponent: () => import('../player/player').then((place) => place.PlayerPlace),
+  },
+  {
     path: 'type',
     title: 'Type it in · Kettle Step',
     loadComponent: () => import('../typing/type-in').then((place) => place.TypeIn),

@@ -6,6 +6,7 @@ import type { Pause, PlayedAt, Schedule } from './schedule';
 export interface Listener {
   readonly reached: (moment: PlayedAt) => void;
   readonly paused: (pause: Pause) => void;
+  readonly counted: (words: string) => void;
   readonly ended: () => void;
 }
 
@@ -56,6 +57,8 @@ export const createInstrument = async (): Promise<Instrument> => {
         }, event.seconds);
       for (const moment of schedule.moments)
         transport.schedule((time) => onScreen(time, () => listener.reached(moment)), moment.seconds);
+      for (const { seconds, words } of schedule.counts)
+        transport.schedule((time) => onScreen(time, () => listener.counted(words)), seconds);
       for (const pause of schedule.pauses)
         transport.schedule((time) => {
           transport.pause(time);

@@ -19,7 +19,7 @@ jest.mock('./instrument', () => ({
   },
 }));
 
-const SCHEDULE: Schedule = { events: [], moments: [], pauses: [], beginsAt: 0, endsAt: 1 };
+const SCHEDULE: Schedule = { events: [], moments: [], pauses: [], counts: [], beginsAt: 0, endsAt: 1 };
 
 describe('the player', () => {
   beforeEach(() => {

@@ -1,4 +1,5 @@
 import { computed, Injectable, signal, type OnDestroy } from '@angular/core';
+import { Subject } from 'rxjs';
 import type { Pause, PlayedAt, Schedule } from './schedule';
 import type { Instrument } from './instrument';
 
@@ -25,6 +26,10 @@ export class Player implements OnDestroy {
   readonly moment = signal<PlayedAt | undefined>(undefined);
   /** The moment of the written piece that is heard now, ticks. */
   readonly at = computed(() => this.moment()?.ticks);
+  /** The beat that is counted now; a record of its own each time. */
+  readonly count = signal<{ readonly words: string } | undefined>(undefined);
+  /** What was played came to its end; nobody stopped it. */
+  readonly ended = new Subject<void>();
   /** Whether touched keys are heard. */
   readonly touches = signal(true);
 
@@ -42,7 +47,11 @@ export class Player implements OnDestroy {
     this.ready.play(schedule, loop, {
       reached: (moment) => this.moment.set(moment),
       paused: (pause) => this.state.set({ kind: 'paused', pause }),
-      ended: () => this.stop(),
+      counted: (words) => this.count.set({ words }),
+      ended: () => {
+        this.stop();
+        this.ended.next();
+      },
     });
   }
 
@@ -55,6 +64,7 @@ export class Player implements OnDestroy {
   stop(): void {
     this.ready?.stop();
     this.moment.set(undefined);
+    this.count.set(undefined);
     this.state.set({ kind: 'silent' });
   }
 

@@ -87,6 +87,25 @@ describe('what is heard', () => {
     expect(notesIn(schedule)[0]!.seconds).toBeCloseTo(3);
   });
 
+  // Common practice, no source: “1 and 2 and” in quarters, 1-2-3 in 3/8.
+  it('is counted aloud: beats and their halves, by number in eighths', () => {
+    const quarters = line('C4/1 D4 E4', { quartersPerMinute: 60, beats: 3 });
+    expect(
+      play(quarters, { countIn: true })
+        .counts.map(({ words }) => words)
+        .join(' '),
+    ).toBe('1 2 3 1 and 2 and 3 and');
+    const eighths = line('C4/1/2 D4 E4', { quartersPerMinute: 60, beats: 3, beatType: 8 });
+    expect(play(eighths).counts.map(({ words }) => words)).toEqual(['1', '2', '3']);
+  });
+
+  it('ends where one wishes, inside a bar as well', () => {
+    const score = line('C4/1 D4 E4 F4', { quartersPerMinute: 60 });
+    const half = play(score, { extent: [0, 0], until: 2 * score.ticksPerQuarter });
+    expect(notesIn(half).map(({ midi }) => midi)).toEqual([60, 62]);
+    expect(half.endsAt).toBeCloseTo(2);
+  });
+
   it('leaves a hand out, or plays it softly', () => {
     const score = line('C4/1 D4');
     expect(notesIn(play(score, { hands: { right: 'off', left: 'on' } }))).toEqual([]);

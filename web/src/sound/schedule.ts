@@ -31,6 +31,8 @@ export interface PlayOptions {
   readonly extent: 'onwards' | readonly [number, number];
   /** Where to begin. */
   readonly from: PlayedAt;
+  /** Where to end, ticks of the written piece; at the end of what is played where it is left out. */
+  readonly until?: number | undefined;
   /** Share of the written tempo. */
   readonly tempo: number;
   readonly hands: Readonly<Record<Side, Voice>>;
@@ -61,11 +63,20 @@ export interface Pause extends Moment {
   readonly words: string;
 }
 
+/** A beat as it is counted aloud, or its half. */
+export interface Count {
+  readonly seconds: number;
+  /** As it is said: “1”, “and”. */
+  readonly words: string;
+}
+
 export interface Schedule {
   readonly events: readonly SoundEvent[];
   /** Where notes begin, for the hands that travel with them. */
   readonly moments: readonly Moment[];
   readonly pauses: readonly Pause[];
+  /** Beats and their halves, those before the music among them. */
+  readonly counts: readonly Count[];
   /** When the music begins, after what is counted in. */
   readonly beginsAt: number;
   /** When the last bar is over. */
@@ -130,6 +141,12 @@ const beatsBefore = (score: Score, bar: Score['bars'][number], from: number): nu
   return bar.metre.beats + (passed % bar.metre.beats);
 };
 
+/** Where a run ends: with its last bar, or before where the wish says. */
+const endOf = ({ bars }: Score, { until }: PlayOptions, later: number): number => {
+  const last = bars[bars.length - 1]!;
+  return Math.min(last.onsetTicks + last.lengthTicks, until === undefined ? Infinity : until + later);
+};
+
 /** A run with its clock. */
 interface Stretch extends Run {
   readonly options: PlayOptions;
@@ -142,7 +159,7 @@ interface Stretch extends Run {
 
 const stretchOf = (run: Run, options: PlayOptions): Stretch & { readonly counts: readonly SoundEvent[] } => {
   const { score, later } = run;
-  const [first, last] = [score.bars[0]!, score.bars[score.bars.length - 1]!];
+  const first = score.bars[0]!;
   const at = secondsAt(score);
   const from = Math.max(options.from.ticks + later[0]!, first.onsetTicks);
   const beat = beatTicks(score, first.metre);
@@ -152,7 +169,7 @@ const stretchOf = (run: Run, options: PlayOptions): Stretch & { readonly counts:
     ...run,
     options,
     from,
-    until: last.onsetTicks + last.lengthTicks,
+    until: endOf(score, options, later[later.length - 1]!),
     when: (ticks) => counted * beatSeconds + (at(ticks) - at(from)) / options.tempo,
     counts: Array.from({ length: Math.ceil(counted) }, (_, index) => ({
       kind: 'click',
@@ -166,6 +183,31 @@ const isInside =
   ({ from, until }: Stretch) =>
   (ticks: number): boolean =>
     ticks >= from && ticks < until;
+
+/** Counts of a bar: its beats by number, and the halves between them where a beat is no eighth already. */
+const countsOf = (
+  score: Score,
+  bar: Score['bars'][number],
+): readonly { readonly ticks: number; readonly words: string }[] => {
+  const beat = beatTicks(score, bar.metre);
+  const halves = bar.metre.beatType < 8;
+  return beatsIn(score, bar).flatMap(({ ticks }) => {
+    const number = 1 + Math.round((ticks - bar.onsetTicks + bar.missingTicks) / beat);
+    return [{ ticks, words: String(number) }, ...(halves ? [{ ticks: ticks + beat / 2, words: 'and' }] : [])];
+  });
+};
+
+/** Everything that is counted, the beats before the music first. */
+const countsIn = (stretch: Stretch, before: readonly SoundEvent[]): readonly Count[] => {
+  const { score, when } = stretch;
+  const { beats } = score.bars[0]!.metre;
+  const lead = before.map(({ seconds }, index) => ({ seconds, words: String(1 + (index % beats)) }));
+  const own = score.bars
+    .flatMap((bar) => countsOf(score, bar))
+    .filter(({ ticks }) => isInside(stretch)(ticks))
+    .map(({ ticks, words }) => ({ seconds: when(ticks), words }));
+  return [...lead, ...own];
+};
 
 const clicksIn = (stretch: Stretch): readonly SoundEvent[] => {
   const { score, options, when } = stretch;
@@ -250,6 +292,7 @@ export const scheduleOf = (score: Score, plan: PianoPlan, options: PlayOptions):
     events: inTime([...counts, ...clicksIn(stretch), ...soundsOf(played, stretch)]),
     moments: momentsIn(played, stretch),
     pauses: inTime(pausesIn(plan, stretch)),
+    counts: countsIn(stretch, counts),
     beginsAt: when(from),
     endsAt: when(until),
   };

@@ -7,8 +7,8 @@ export interface EngraveRequest {
   readonly scale: number;
   /** First and last bar, counted from 1, for one drawing of some bars; all where it is left out. */
   readonly bars?: readonly [number, number] | undefined;
-  /** Room below each system for both hands beat by beat. */
-  readonly strip?: boolean | undefined;
+  /** Room round each system: for marks, as is usual; also for both hands beat by beat below it; or none. */
+  readonly room?: 'marks' | 'strip' | 'none' | undefined;
 }
 
 /** What is to be drawn. */

@@ -13,11 +13,16 @@ const pageUnits = (pixels: number, scale: number): number => Math.round((pixels 
 /** A page holds one system, CSS pixels: pages follow one another closely, and only those near the eye are drawn. */
 const PAGE_HEIGHT = 280;
 
-/** High enough for all systems of some bars. */
-const PICTURE_HEIGHT = 20_000;
+/** High enough for all systems of some bars: as high as the engraver allows, in its page units. */
+const PICTURE_HEIGHT = 60_000;
 
-/** Room for marks, and below them for both hands beat by beat. */
-const STRIP_MARGIN = 205;
+/** In the engraver's page units. Room for the marks over and under each system; below them for both hands beat by beat. */
+const MARKS = { pageMarginTop: 70, pageMarginBottom: 110, pageMarginLeft: 30, pageMarginRight: 30 };
+const MARGINS = {
+  marks: MARKS,
+  strip: { ...MARKS, pageMarginBottom: 205 },
+  none: { pageMarginTop: 15, pageMarginBottom: 15, pageMarginLeft: 5, pageMarginRight: 5 },
+};
 
 /** So many pages are on the screen at first, one system each. */
 const FIRST_PAGES = 3;
@@ -26,23 +31,19 @@ const FIRST_PAGES = 3;
 const TRIALS = 3;
 
 const engrave = async (
-  { request, document, widthPx, scale, bars, strip }: EngraveRequest,
+  { request, document, widthPx, scale, bars, room = 'marks' }: EngraveRequest,
   post: (answer: EngraveAnswer) => void,
 ): Promise<void> => {
   const toolkit = await starting;
   toolkit.setOptions({
     breaks: 'auto',
     pageWidth: pageUnits(widthPx, scale),
-    pageHeight: pageUnits(bars ? PICTURE_HEIGHT : PAGE_HEIGHT, scale),
+    pageHeight: bars ? PICTURE_HEIGHT : pageUnits(PAGE_HEIGHT, scale),
     adjustPageHeight: true,
     scale,
     header: 'none',
     footer: 'none',
-    // Room for the marks over and under each system.
-    pageMarginTop: 70,
-    pageMarginBottom: strip ? STRIP_MARGIN : 110,
-    pageMarginLeft: 30,
-    pageMarginRight: 30,
+    ...MARGINS[room],
     spacingSystem: 20,
     fingeringScale: 0.95,
     svgAdditionalAttribute: ['fing@startid'],

@@ -4,6 +4,7 @@ import { PEDAL_WAYS } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { HAND_WORDS } from '../../parts/words';
+import { Links } from '../../session/links';
 import { FormStore, type PedalWay } from './form.store';
 
 const PEDAL_WORDS: Readonly<Record<PedalWay, string>> = {
@@ -27,7 +28,7 @@ const OCTAVE_CHOICES = [
   imports: [FormsModule, NzButtonModule, NzInputModule],
   templateUrl: './form-sheet.html',
   styleUrl: './form-sheet.less',
-  providers: [FormStore],
+  providers: [FormStore, Links],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FormSheet {

@@ -1,5 +1,4 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Desk } from '@kettle-step/contract';
 import {
   barInWords,
@@ -13,11 +12,10 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
-import { catchError, debounceTime, map, of, switchMap } from 'rxjs';
-import { effortFigure, messageOf, numberOfBar, pretty } from '../../parts/words';
-import { EngineService } from '../../services/engine.service';
+import { effortFigure, numberOfBar, pretty } from '../../parts/words';
 import { setFingers, setPlaying } from '../../session/decisions';
 import { History } from '../../session/history';
+import { Links } from '../../session/links';
 import { PieceSession } from '../../session/piece-session';
 
 type Playing = Desk['playing'];
@@ -38,9 +36,6 @@ export interface ToldLink {
   readonly hands: readonly ToldHand[];
 }
 
-/** Asked anew once nothing has changed for so long, ms. */
-const QUIET_MS = 250;
-
 /** Runs of bars that are played one after another, as printed numbers. */
 const orderInWords = (score: Score): string => {
   const runs: [number, number][] = [];
@@ -60,7 +55,6 @@ const orderInWords = (score: Score): string => {
 export class FormStore {
   private readonly session = inject(PieceSession);
   private readonly history = inject(History);
-  private readonly engine = inject(EngineService);
 
   private readonly playing = this.session.playing;
   readonly problem = signal('');
@@ -109,22 +103,7 @@ export class FormStore {
   readonly wholePedal = computed((): PedalWay => this.pedal().find(({ isWhole }) => isWhole)?.way ?? 'as-written');
   readonly stretches = computed(() => this.pedal().filter(({ isWhole }) => !isWhole));
 
-  private readonly found = toSignal(
-    toObservable(this.session.solved).pipe(
-      debounceTime(QUIET_MS),
-      switchMap((solved) =>
-        solved
-          ? this.engine.links(this.session.givenFor(solved.decisions)).pipe(
-              catchError((cause: unknown) => {
-                this.problem.set(messageOf(cause));
-                return of(undefined);
-              }),
-            )
-          : of(undefined),
-      ),
-      map((links): readonly Link[] | undefined => links),
-    ),
-  );
+  private readonly found = inject(Links).found;
   readonly links = computed((): readonly ToldLink[] | undefined => {
     const score = this.session.score();
     const links = this.found();

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { NzAlertModule } from 'ng-zorro-antd/alert';
+import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { CommandButton } from '../commands/command-button';
+import { pressKeys } from '../commands/press-keys';
+import { PlaceHead } from '../parts/place-head';
+import { Links } from '../session/links';
+import { PieceSession } from '../session/piece-session';
+import { Saving } from '../session/saving';
+import { SheetSteps } from '../sheet/sheet-steps';
+import { StepMusic } from '../sheet/step-music';
+import { Player as Sound } from '../sound/player.service';
+import { CountAloud } from './count-aloud';
+import { PlayerCommands } from './player.commands';
+import { PlayerStore } from './player.store';
+
+/** The student plays along: one step of the sheet at a time, few and large controls. */
+@Component({
+  selector: 'ks-player',
+  imports: [CommandButton, NzAlertModule, NzSpinModule, PlaceHead, RouterLink, StepMusic],
+  templateUrl: './player.html',
+  styleUrl: './player.less',
+  providers: [SheetSteps, Links, PlayerStore, CountAloud, PlayerCommands],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlayerPlace {
+  private readonly saving = inject(Saving);
+  private readonly sound = inject(Sound);
+  readonly session = inject(PieceSession);
+  readonly sheet = inject(SheetSteps);
+  readonly store = inject(PlayerStore);
+  readonly commands = inject(PlayerCommands);
+  /** From the address. */
+  readonly id = input.required<string>();
+  readonly step = input<string>();
+
+  readonly count = computed(() => this.sound.count()?.words ?? '');
+  readonly pause = computed(() => {
+    const state = this.sound.state();
+    return state.kind === 'paused' ? state.pause.words : '';
+  });
+  readonly failure = computed(() => {
+    const state = this.sound.state();
+    return state.kind === 'failed' ? state.message : '';
+  });
+  /** The notes that are heard now. */
+  readonly heard = computed((): readonly string[] => {
+    const [score, ticks] = [this.session.score(), this.sound.at()];
+    if (!score || ticks === undefined) return [];
+    return score.notes.filter(({ onsetTicks }) => onsetTicks === ticks).map(({ id }) => id);
+  });
+  readonly beatsPlayed = computed(() =>
+    this.store.growth() === 'all' ? '' : `${this.store.beats()} of ${this.store.allBeats()} beats`,
+  );
+
+  constructor() {
+    pressKeys(this.commands.groups);
+    effect(() => {
+      const id = this.id();
+      untracked(() => this.saving.open(id));
+    });
+    effect(() => {
+      const [step, hasSteps] = [this.step(), this.store.steps().length > 1];
+      if (step !== undefined && hasSteps) untracked(() => this.store.goTo(step));
+    });
+  }
+}

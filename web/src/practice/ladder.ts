@@ -1,0 +1,144 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  viewChild,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { barName, DEFAULT_DAYS, DEFAULT_WEEKS, type LadderWish } from '@kettle-step/core';
+import { NzButtonModule } from 'ng-zorro-antd/button';
+import { NzInputModule } from 'ng-zorro-antd/input';
+import { chartIn, toneOf } from '../parts/chart';
+import { PieceSession } from '../session/piece-session';
+import { SheetSteps } from '../sheet/sheet-steps';
+
+/** The way from today's tempo to the goal: how long, how often, what holds it back; as a chart and as a table. */
+@Component({
+  selector: 'ks-ladder',
+  imports: [FormsModule, NzButtonModule, NzInputModule],
+  template: `<h3>Tempo ladder</h3>
+    <div class="wish">
+      <label
+        >steady today at
+        <input
+          nz-input
+          type="number"
+          min="10"
+          max="400"
+          [ngModel]="wish().today"
+          (ngModelChange)="set({ today: $event })"
+      /></label>
+      <label
+        >goal
+        <input
+          nz-input
+          type="number"
+          min="10"
+          max="400"
+          [ngModel]="wish().goal"
+          [placeholder]="goal()"
+          (ngModelChange)="set({ goal: $event })"
+      /></label>
+      <label
+        >in
+        <input
+          nz-input
+          type="number"
+          min="1"
+          max="26"
+          aria-label="Weeks"
+          [ngModel]="wish().weeks"
+          (ngModelChange)="set({ weeks: $event })"
+        />
+        weeks,</label
+      >
+      <label
+        ><input
+          nz-input
+          type="number"
+          min="1"
+          max="7"
+          aria-label="Days a week"
+          [ngModel]="wish().daysAWeek"
+          (ngModelChange)="set({ daysAWeek: $event })"
+        />
+        days each</label
+      >
+      @if (isSet()) {
+        <button nz-button nzSize="small" nzType="link" type="button" (click)="store.setLadder(null)">
+          as usual again
+        </button>
+      }
+    </div>
+    <div #chart class="chart" role="img" [attr.aria-label]="spoken()"></div>
+    <ul>
+      @for (limit of limits(); track $index) {
+        <li>{{ limit }}</li>
+      } @empty {
+        <li>No jump and no repeated note holds the goal back.</li>
+      }
+    </ul>`,
+  styleUrl: './ladder.less',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Ladder {
+  private readonly session = inject(PieceSession);
+  readonly store = inject(SheetSteps);
+  private readonly holder = viewChild.required<ElementRef<HTMLElement>>('chart');
+  private readonly chart = chartIn(this.holder, () => import('./ladder-chart.echarts'));
+
+  private readonly kept = computed(() => this.session.decisions().desk.practice.ladder);
+  readonly isSet = computed(() => this.kept() !== null);
+  private readonly tempi = computed(() => this.store.sheet()?.ladder ?? []);
+  readonly goal = computed(() => this.tempi()[this.tempi().length - 1] ?? 0);
+  readonly wish = computed(
+    (): LadderWish =>
+      this.kept() ?? { today: this.tempi()[0] ?? 60, goal: null, weeks: DEFAULT_WEEKS, daysAWeek: DEFAULT_DAYS },
+  );
+  readonly limits = computed(() =>
+    (this.store.sheet()?.limits ?? []).map(
+      ({ bar, tempo, reason }) => `${barName(bar)}: up to ${tempo}; faster only when ${reason}.`,
+    ),
+  );
+  readonly spoken = computed(() => {
+    const { weeks, daysAWeek } = this.wish();
+    return `Tempo over ${weeks} weeks of ${daysAWeek} days: ${this.tempi().join(', ')}`;
+  });
+
+  constructor() {
+    effect(() => {
+      const [chart, days, element] = [this.chart(), this.store.sheet()?.days ?? [], this.holder().nativeElement];
+      if (!chart) return;
+      const ink = toneOf(element, '--ink');
+      chart.setOption({
+        animation: false,
+        grid: { left: 40, right: 12, top: 12, bottom: 34 },
+        xAxis: { type: 'category', data: days.map(({ week, day }) => `w${week} d${day}`), axisLabel: { color: ink } },
+        yAxis: { type: 'value', scale: true, axisLabel: { color: ink } },
+        tooltip: { trigger: 'axis' },
+        series: [
+          {
+            type: 'line',
+            name: 'quarter notes a minute',
+            step: 'end',
+            symbol: 'none',
+            lineStyle: { color: ink, width: 2 },
+            data: days.map(({ tempo }) => tempo),
+          },
+        ],
+      });
+    });
+  }
+
+  set(change: Partial<LadderWish>): void {
+    const wish = { ...this.wish(), ...change };
+    const isWhole = (value: number | null, most: number): boolean =>
+      value !== null && Number.isInteger(value) && value >= 1 && value <= most;
+    if (!isWhole(wish.today, 400) || !isWhole(wish.weeks, 26) || !isWhole(wish.daysAWeek, 7)) return;
+    if (wish.goal !== null && !isWhole(wish.goal, 400)) return;
+    this.store.setLadder(wish);
+  }
+}
