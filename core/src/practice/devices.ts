@@ -16,9 +16,13 @@ const around = (strikes: readonly Strike[], at: number) => {
   return { sets, before, here, after };
 };
 
+/** The hand goes on by steps after a crossing: a fifth at most, semitones. A leap there is a jump, and practised as one. */
+const GOES_ON = 7;
+const goesOn = (here: NamedNote, after: NamedNote): boolean => Math.abs(after.midi - here.midi) <= GOES_ON;
+
 const thumbUnder = (strikes: readonly Strike[], at: number, hand: Side): readonly PracticeStep[] => {
   const { sets, before, here, after } = around(strikes, at);
-  if (!before || !here || !after) return [];
+  if (!before || !here || !after || !goesOn(here, after)) return [];
   const stops =
     `Thumb under, three stops. Stop on ${said(before)}, the thumb already over ${keyOf(here)}. ` +
     `Stop on ${said(here)}, ${after.finger} over ${keyOf(after)}. Stop on ${said(after)}. Until each stop is still at once.`;
@@ -36,7 +40,7 @@ const thumbUnder = (strikes: readonly Strike[], at: number, hand: Side): readonl
 
 const fingerOver = (strikes: readonly Strike[], at: number, hand: Side): readonly PracticeStep[] => {
   const { before, here, after } = around(strikes, at);
-  if (!before || !here || !after) return [];
+  if (!before || !here || !after || !goesOn(here, after)) return [];
   const words =
     `Finger over, three stops. Stop on ${said(before)}, ${here.finger} already over ${keyOf(here)}. ` +
     `Stop on ${said(here)}, ${after.finger} over ${keyOf(after)}. Stop on ${said(after)}. Until steady.`;

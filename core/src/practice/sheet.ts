@@ -91,6 +91,9 @@ const ofEachHand = (
   );
 };
 
+/** The notes that a step is about, as text. */
+const endsOf = ({ notes }: PracticeStep): string => notes.map(({ id }) => id).join(' ');
+
 /** Links over bar lines, and over the seams of repeats. */
 const linkSteps = (score: Score, strikes: Strikes, links: readonly Link[]): readonly PracticeStep[] => {
   const overBars = SIDES.flatMap((side) =>
@@ -186,7 +189,9 @@ export const practiceSheet = (
   const hands = ofEachHand(strikes, plan, byWeight);
   const seams = links.filter(({ fromBar, toBar }) => within({ bar: fromBar }) && within({ bar: toBar }));
   const allLinks = byWeight(linkSteps(score, strikes, seams));
-  const linked = shelved(allLinks, allLinks.slice(0, 1));
+  // A jump whose two ends are practised already is no link of its own.
+  const told = new Set(hands.chosen.map(endsOf));
+  const linked = shelved(allLinks, allLinks.filter((link) => !told.has(endsOf(link))).slice(0, 1));
   const both = SIDES.every((side) => strikes[side].length > 0);
   const hard = hardBars(score, plan, within, spots);
   const pair = both ? ofBothHands(score, hard, beats, strikes, within) : { chosen: [], more: [] };

@@ -1,7 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DOCUMENT,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
+import { debounceTime, fromEvent } from 'rxjs';
 import { CommandButton } from '../commands/command-button';
 import { pressKeys } from '../commands/press-keys';
 import { PlaceHead } from '../parts/place-head';
@@ -15,6 +27,10 @@ import { CountAloud } from './count-aloud';
 import { PlayerCommands } from './player.commands';
 import { PlayerStore } from './player.store';
 
+/** Round the music, CSS pixels; and as wide as it gets. */
+const MARGINS = 56;
+const WIDEST = 940;
+
 /** The student plays along: one step of the sheet at a time, few and large controls. */
 @Component({
   selector: 'ks-player',
@@ -27,6 +43,7 @@ import { PlayerStore } from './player.store';
 export class PlayerPlace {
   private readonly saving = inject(Saving);
   private readonly sound = inject(Sound);
+  private readonly window = inject(DOCUMENT).defaultView!;
   readonly session = inject(PieceSession);
   readonly sheet = inject(SheetSteps);
   readonly store = inject(PlayerStore);
@@ -50,11 +67,16 @@ export class PlayerPlace {
     if (!score || ticks === undefined) return [];
     return score.notes.filter(({ onsetTicks }) => onsetTicks === ticks).map(({ id }) => id);
   });
+  /** As wide as the page has room for, CSS pixels. */
+  readonly musicWidth = signal(this.roomForMusic());
   readonly beatsPlayed = computed(() =>
     this.store.growth() === 'all' ? '' : `${this.store.beats()} of ${this.store.allBeats()} beats`,
   );
 
   constructor() {
+    fromEvent(this.window, 'resize')
+      .pipe(debounceTime(120), takeUntilDestroyed())
+      .subscribe(() => this.musicWidth.set(this.roomForMusic()));
     pressKeys(this.commands.groups);
     effect(() => {
       const id = this.id();
@@ -64,5 +86,9 @@ export class PlayerPlace {
       const [step, hasSteps] = [this.step(), this.store.steps().length > 1];
       if (step !== undefined && hasSteps) untracked(() => this.store.goTo(step));
     });
+  }
+
+  private roomForMusic(): number {
+    return Math.min(WIDEST, this.window.innerWidth - MARGINS);
   }
 }

@@ -68,8 +68,8 @@ export class Blocks {
     });
   });
 
-  label({ label }: Block): string {
-    return pretty(label.replace(/ position$/, ''));
+  label({ label, notes }: Block): string {
+    return `${pretty(label.replace(/ position(?=$|,)/, ''))} ${notes.map(({ finger }) => finger).join('')}`;
   }
 
   spoken({ label, bars, side }: Block): string {

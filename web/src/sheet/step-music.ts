@@ -26,6 +26,10 @@ const BARS_DRAWN: ReadonlySet<PracticeDocumentStep['kind']> = new Set(['beat-by-
 const MOST_BARS = 2;
 const MOST_SHOWN = 24;
 
+/** Whose part it is need not be said in an excerpt. */
+const withoutNames = (document: string): string =>
+  document.replace(/<part-(name|abbreviation)(?=[\s>])[^>]*>[^<]*<\/part-\1>/g, '<part-$1 print-object="no"/>');
+
 /** The time signature of a made-up bar says nothing. */
 const withoutTime = (document: string): string => document.replaceAll('<time>', '<time print-object="no">');
 
@@ -68,7 +72,7 @@ export class StepMusic {
     if (!shown && step && step.strokes.length > 0) return { ...drawing, document: this.documentOf(score, step) };
     const document = this.session.engravable();
     const bars = shown ? this.counted(shown) : step && BARS_DRAWN.has(step.kind) ? this.barsOf(score, step) : undefined;
-    return document && bars ? { ...drawing, document, bars } : undefined;
+    return document && bars ? { ...drawing, document: withoutNames(document), bars } : undefined;
   });
   /** The piece's own notes are drawn, not music made for the step. */
   private readonly isOfPiece = computed(() => this.bars() !== undefined || this.step()?.strokes.length === 0);

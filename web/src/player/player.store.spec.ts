@@ -1,0 +1,127 @@
+import { signal } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import { Subject } from 'rxjs';
+import { testPiece } from '../../testing/piece';
+import { openSession } from '../../testing/session';
+import { Links } from '../session/links';
+import { SheetSteps } from '../sheet/sheet-steps';
+import { Player, type PlayState } from '../sound/player.service';
+import type { Schedule } from '../sound/schedule';
+import { PlayerStore } from './player.store';
+
+/** A player that keeps what it is given, and ends when it is told. */
+class SilentPlayer {
+  readonly state = signal<PlayState>({ kind: 'silent' });
+  readonly ended = new Subject<void>();
+  readonly played: { readonly schedule: Schedule; readonly loop: boolean }[] = [];
+
+  play(schedule: Schedule, loop: boolean): Promise<void> {
+    this.played.push({ schedule, loop });
+    this.state.set({ kind: 'playing' });
+    return Promise.resolve();
+  }
+
+  stop(): void {
+    this.state.set({ kind: 'silent' });
+  }
+
+  goOn(): void {
+    this.state.set({ kind: 'playing' });
+  }
+
+  /** What was played last came to its end. */
+  end(): void {
+    this.stop();
+    this.ended.next();
+  }
+}
+
+const MUSIC = '( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | C5/2 C4/2 | G4/4';
+
+const open = () => {
+  const player = new SilentPlayer();
+  openSession(testPiece(MUSIC, new Map(), { quartersPerMinute: 100 }), new Map(), [
+    Links,
+    SheetSteps,
+    PlayerStore,
+    { provide: Player, useValue: player },
+    provideRouter([]),
+  ]);
+  const store = TestBed.inject(PlayerStore);
+  const notes = (): readonly number[] =>
+    player.played.at(-1)!.schedule.events.flatMap((event) => (event.kind === 'note' ? [event.midi] : []));
+  const goTo = (kind: string): void => {
+    store.goTo(store.steps().find(({ step }) => step?.kind === kind)!.key);
+  };
+  return { player, store, notes, goTo };
+};
+
+describe('the practice player', () => {
+  it('goes from step to step of the sheet, and to the whole piece at the end', () => {
+    const { store } = open();
+    expect(store.at()).toBe(0);
+    store.go(-1);
+    expect(store.at()).toBe(0);
+    for (let at = 0; at < 30; at += 1) store.go(1);
+    expect(store.step().place).toBe('The whole piece');
+  });
+
+  it('plays the bars of a step round and round at the first tempo of the ladder, counted in', () => {
+    const { store, player, notes, goTo } = open();
+    goTo('thumb-under');
+    store.toggle();
+    expect(notes()).toEqual([60, 62, 64, 65, 67, 69, 71, 72]);
+    const { schedule, loop } = player.played[0]!;
+    expect(loop).toBe(true);
+    expect(store.tempo()).toBe(60);
+    // Four beats at 60 a minute.
+    expect(schedule.beginsAt).toBeCloseTo(4);
+    expect(schedule.counts.slice(0, 4).map(({ words }) => words)).toEqual(['1', '2', '3', '4']);
+    expect(schedule.pauses).not.toEqual([]);
+    store.toggle();
+    expect(store.isPlaying()).toBe(false);
+  });
+
+  it('adds a beat each time, from the beginning or from the end, and then goes round all of it', () => {
+    const { store, player, notes, goTo } = open();
+    goTo('thumb-under');
+    store.stopAtMoves.set(false);
+    store.setGrowth('backward');
+    store.toggle();
+    expect(notes()).toEqual([71, 72]);
+    player.end();
+    expect(notes()).toEqual([67, 69, 71, 72].slice(0, 4));
+    store.setGrowth('forward');
+    expect(notes()).toEqual([60, 62]);
+    player.end();
+    player.end();
+    expect(player.played.at(-1)!.loop).toBe(false);
+    player.end();
+    expect(notes()).toHaveLength(8);
+    expect(player.played.at(-1)!.loop).toBe(true);
+  });
+
+  it('climbs the ladder, and mutes a hand, while it plays', () => {
+    const { store, player, goTo, notes } = open();
+    goTo('thumb-under');
+    store.toggle();
+    const next = store.nextRung()!;
+    store.climb();
+    expect(store.tempo()).toBe(next);
+    store.faster(1);
+    expect(store.tempo()).toBe(next + 4);
+    expect(player.played).toHaveLength(3);
+    store.nextVoice('right');
+    store.nextVoice('right');
+    expect(store.voices().right).toBe('off');
+    expect(notes()).toEqual([]);
+  });
+
+  it('plays the whole piece once, repeats taken', () => {
+    const { store, player } = open();
+    for (let at = 0; at < 30; at += 1) store.go(1);
+    store.toggle();
+    expect(player.played[0]!.loop).toBe(false);
+  });
+});
