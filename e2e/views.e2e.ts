@@ -51,6 +51,10 @@ for (const size of SIZES) {
     await page.locator('.paper li').first().waitFor();
     await expectNoViolations(page);
     await expectFit(page);
+    await page.goto(`${studio.address}pieces/millrace/player`);
+    await page.locator('.stage g.note').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
     await page.goto(`${studio.address}rules`);
     await page.locator('ks-rule-example g.fing').first().waitFor();
     await expectNoViolations(page);
@@ -81,6 +85,7 @@ test('everything that opens on the bench is accessible', async ({ page, studio }
     ['m', 'Marks on the score'],
     ['v', 'Versions'],
     ['i', 'The piece in words'],
+    ['f', 'Form and pedal'],
     ['?', 'Keys'],
   ] as const) {
     await page.keyboard.press(key);

@@ -43,6 +43,32 @@ describe('decisions carried over to corrected music', () => {
     });
   });
 
+  it('go with their bars: sections, pedal, trouble spots; of a stretch with what is left of it', () => {
+    const decided = {
+      ...desk,
+      playing: {
+        sections: [
+          { bar: 2, name: 'End' },
+          { bar: 1, name: 'Gone' },
+        ],
+        octaves: [{ bar: 0, side: 'right' as const, octaves: 1 }],
+        pedal: [
+          { bars: [0, 2] as [number, number], way: 'none' as const },
+          { bars: [1, 1] as [number, number], way: 'first-beats' as const },
+        ],
+      },
+      practice: {
+        ...NEW_DESK.practice,
+        spots: { added: [{ bar: 2, words: 'slow' }], dropped: [0, 1], order: [2, 0] },
+      },
+    };
+    const { playing, practice } = carryDecisions({ locks, desk: decided }, alignment, before).desk;
+    expect(playing.sections).toEqual([{ bar: 1, name: 'End' }]);
+    expect(playing.octaves).toEqual([{ bar: 0, side: 'right', octaves: 1 }]);
+    expect(playing.pedal).toEqual([{ bars: [0, 1], way: 'none' }]);
+    expect(practice.spots).toEqual({ added: [{ bar: 1, words: 'slow' }], dropped: [0], order: [1, 0] });
+  });
+
   it('are listed in words where they have no place any more', () => {
     expect(carried.lost.map(wordLost)).toEqual([
       'Bar 1, right hand: 3 on D4',

@@ -94,22 +94,28 @@ const ofEachHand = (
 /** The notes that a step is about, as text. */
 const endsOf = ({ notes }: PracticeStep): string => notes.map(({ id }) => id).join(' ');
 
-/** Links over bar lines, and over the seams of repeats. */
-const linkSteps = (score: Score, strikes: Strikes, links: readonly Link[]): readonly PracticeStep[] => {
+/** Links over the seams of repeats, which no bar by itself shows, then over bar lines; the hardest first. */
+const linkSteps = (
+  score: Score,
+  strikes: Strikes,
+  links: readonly Link[],
+  byWeight: (steps: readonly PracticeStep[]) => readonly PracticeStep[],
+): readonly PracticeStep[] => {
   const overBars = SIDES.flatMap((side) =>
     strikes[side].flatMap((here, at): readonly PracticeStep[] => {
       const before = strikes[side][at - 1];
       return before && here.move && here.bar !== before.bar ? [linkStep(before, here, side, 'over the bar line')] : [];
     }),
   );
-  const overSeams = links.flatMap(({ side, kind, fromBar, toBar, move }): readonly PracticeStep[] => {
+  const dearestFirst = [...links].sort((a, b) => b.effort - a.effort);
+  const overSeams = dearestFirst.flatMap(({ side, kind, fromBar, toBar, move }): readonly PracticeStep[] => {
     const before = strikes[side].findLast(({ bar }) => bar === fromBar);
     const here = strikes[side].find(({ bar }) => bar === toBar);
     if (kind !== 'seam' || !move || !before || !here) return [];
     const [from, to] = [barInWords(numberOfBar(score, fromBar)), barInWords(numberOfBar(score, toBar))];
     return [linkStep(before, here, side, `from ${from} ${toBar <= fromBar ? 'back' : 'on'} to ${to}`)];
   });
-  return distinct([...overSeams, ...overBars]);
+  return distinct([...overSeams, ...byWeight(overBars)]);
 };
 
 /** The bars worth practising beat by beat: the spots, first the hardest. */
@@ -188,7 +194,7 @@ export const practiceSheet = (
   const inBars = ({ bars }: PracticeStep): boolean => within({ bar: bars[0] }) && within({ bar: bars[1] });
   const hands = ofEachHand(strikes, plan, byWeight);
   const seams = links.filter(({ fromBar, toBar }) => within({ bar: fromBar }) && within({ bar: toBar }));
-  const allLinks = byWeight(linkSteps(score, strikes, seams));
+  const allLinks = linkSteps(score, strikes, seams, byWeight);
   // A jump whose two ends are practised already is no link of its own.
   const told = new Set(hands.chosen.map(endsOf));
   const linked = shelved(allLinks, allLinks.filter((link) => !told.has(endsOf(link))).slice(0, 1));

@@ -3,7 +3,17 @@ import cases from '../../testing/together-cases.json';
 import { DEFAULT_HANDS, type Finger } from '../hand/hand';
 import { createPlanner } from '../plan/planner';
 import type { Score } from '../score/score';
-import { barLinksOf, spotsOf, handsTogether, type HandsTogether } from '.';
+import {
+  barLinksOf,
+  chosenSpots,
+  handSpotsOf,
+  handsTogether,
+  holdsOf,
+  spotsOf,
+  tellHold,
+  type HandsTogether,
+  type SpotChoices,
+} from '.';
 
 interface Fragment {
   readonly right: string;
@@ -101,5 +111,84 @@ describe('hands together, beat by beat', () => {
       expect.objectContaining({ side: 'right', fromBar: 1, toBar: 2 }),
     );
     expect(spotsOf(score, plan, together).length).toBeLessThanOrEqual(1);
+  });
+
+  it('walks repeats: a bar comes again with its number and the next pass, and counts once', () => {
+    const again = { ...score, bars: score.bars.map((bar) => (bar.index === 1 ? { ...bar, repeatEnd: 2 } : bar)) };
+    const twice = handsTogether(again, plan);
+    expect(twice.beats.map(({ pass, bar }) => `${pass}.${bar}`)).toEqual(
+      ['1.0', '1.0', '1.0', '1.0', '1.1', '2.0', '2.0', '2.0', '2.0', '2.1'], // prettier-ignore
+    );
+    expect(twice.difficulty).toBe(together.difficulty);
+    expect(twice.beats[5]!.onsetTicks).toBe(twice.beats[0]!.onsetTicks);
+    expect(spotsOf(again, plan, twice).flatMap(({ bars }) => bars)).toEqual([
+      ...new Set(spotsOf(again, plan, twice).flatMap(({ bars }) => bars)),
+    ]);
+  });
+
+  it('lists where one hand has most to do, bars that are alike as one', () => {
+    const scale = '( C4/1/2 D4 E4 F4 G4 A4 B4 C5 )';
+    const one = planned(
+      {
+        right: `${scale} | C5/4 | ${scale} | C5/4`,
+        rightFingers: '1 2 3 1 2 3 4 5 5 1 2 3 1 2 3 4 5 5',
+        left: 'C3/4 | C3/4 | C3/4 | C3/4',
+        leftFingers: '5 5 5 5',
+      },
+      SETTING,
+    );
+    const [spot] = handSpotsOf(one.score, one.plan, 'right').filter(({ bars }) => bars.includes(0));
+    expect(spot!.bars).toEqual([0, 2]);
+    expect(spot!.why[0]).toContain('thumb passes under 3');
+    expect(handSpotsOf(one.score, one.plan, 'left')).toEqual([]);
+  });
+
+  it('is the teacher’s to change: spots added, dropped and put in another order', () => {
+    const found = [3, 1, 2].map((bar) => ({
+      bars: [bar],
+      hand: 'both' as const,
+      beat: 1,
+      difficulty: bar,
+      why: ['so'],
+    }));
+    const none = { added: [], dropped: [], order: [] };
+    const barsOf = (choices: SpotChoices) => chosenSpots(found, choices).map(({ bars }) => bars[0]);
+    expect(barsOf(none)).toEqual([3, 2, 1]);
+    expect(barsOf({ ...none, dropped: [3] })).toEqual([2, 1]);
+    expect(barsOf({ ...none, order: [1, 3] })).toEqual([1, 3, 2]);
+    const added = chosenSpots(found, {
+      ...none,
+      added: [
+        { bar: 7, words: 'slow' },
+        { bar: 1, words: 'look' },
+      ],
+    });
+    expect(added.map(({ bars, why }) => [bars[0], why])).toEqual([
+      [3, ['so']],
+      [2, ['so']],
+      [1, ['look', 'so']],
+      [7, ['slow']],
+    ]);
+  });
+});
+
+// The example of the exact release (common practice, no source).
+describe('what is held under the other hand', () => {
+  it('is told with how many notes go by, and where it is let go', () => {
+    const held = bothLines('C4/1/2 D4 E4 F4 G4/1 R/1 | C4/4', 'F3/3 R/1 | F3/4');
+    expect(holdsOf(held).map((hold) => tellHold(held, hold))).toEqual([
+      'F is held under 4 notes of the right hand, and let go on beat 4, where its rest begins',
+    ]);
+  });
+
+  it('is worth telling under one note of its own hand, and under two of the other', () => {
+    expect(holdsOf(bothLines('R/4', 'C3/4'))).toEqual([]);
+    expect(holdsOf(bothLines('C4/2 D4', 'C3/4'))).toEqual([]);
+    const plain = bothLines('R/4', 'C3/1 E3 G3 E3');
+    const lengthened = {
+      ...plain,
+      notes: plain.notes.map((note, at) => (at === 0 ? { ...note, durationTicks: 2 * plain.ticksPerQuarter } : note)),
+    };
+    expect(holdsOf(lengthened)).toMatchObject([{ side: 'left', under: { right: 0, left: 1 } }]);
   });
 });
