@@ -51,7 +51,9 @@ export const practiceDocumentSchema = z.object({
       tempo: z.number().int().positive(),
     }),
   ),
-  /** Bars that allow no faster tempo in comfort, and why; the first is the one that holds the ladder back, where one does. */
+  /** The ladder of each trouble spot by itself, the hardest first. */
+  spots: z.array(z.object({ bar, tempi: z.array(z.number().int().positive()) })),
+  /** Bars that allow no faster tempo in comfort, and why: of the piece, then of its trouble spots. */
   limits: z.array(z.object({ bar, tempo: z.number().int().nonnegative(), reason: z.string() })),
 });
 export type PracticeDocument = z.infer<typeof practiceDocumentSchema>;
@@ -80,8 +82,9 @@ const publishedStep = (score: Score, step: PracticeStep): PracticeDocumentStep =
 
 /** Puts the practice sheet of a plan into its published form. */
 export const practiceDocument = (score: Score, plan: PianoPlan, wish: SheetWish = {}): PracticeDocument => {
-  const { title, steps, more, ladder, spotTempi } = practiceSheet(score, plan, wish);
-  const limits = [...(ladder.limit ? [ladder.limit] : []), ...spotTempi];
+  const { title, steps, more, ladder, spots } = practiceSheet(score, plan, wish);
+  const limits = [ladder, ...spots.map((spot) => spot.ladder)].flatMap(({ limit }) => limit ?? []);
+  const told = limits.filter(({ bar: at }, index) => limits.findIndex((one) => one.bar === at) === index);
   return {
     format: 'kettle-step/practice@1',
     title,
@@ -89,7 +92,8 @@ export const practiceDocument = (score: Score, plan: PianoPlan, wish: SheetWish 
     more: more.map((step) => publishedStep(score, step)),
     ladder: [...ladder.tempi],
     days: ladder.rungs.map((rung) => ({ ...rung })),
-    limits: limits.map(({ bar: index, tempo, reason }) => ({ bar: numberOfBar(score, index), tempo, reason })),
+    spots: spots.map((spot) => ({ bar: numberOfBar(score, spot.bar), tempi: [...spot.ladder.tempi] })),
+    limits: told.map(({ bar: index, tempo, reason }) => ({ bar: numberOfBar(score, index), tempo, reason })),
   };
 };
 

@@ -8,6 +8,8 @@ import { DEFAULT_RULES } from '../src/fingering/model/rules';
 import { createHandSolver } from '../src/fingering/solve';
 import { DEFAULT_HAND, DEFAULT_HANDS, SIDES, type Finger } from '../src/hand/hand';
 import { createPlanner } from '../src/plan/planner';
+import { practiceSheet } from '../src/practice';
+import { handsTogether, spotsOf } from '../src/together';
 import type { Score } from '../src/score/score';
 import { slicesOf } from '../src/score/slices';
 import { longPiece } from './music';
@@ -98,6 +100,9 @@ const planned = median(() => planner.plan({ ...short }, { locks: NO_LOCKS, alter
 // Each change is another task, some light and some heavy: a median needs more of them.
 const changed = median(changeOneFinger, { runs: 100, warmUp: 100 });
 const cold = median(() => createPlanner(DEFAULT_HANDS).plan(short, { locks: NO_LOCKS, alternatives: 0 }));
+const shortPlan = planner.plan(short, { locks: NO_LOCKS, alternatives: 0 });
+const bothHands = median(() => spotsOf(short, shortPlan, handsTogether(short, shortPlan)));
+const sheet = median(() => practiceSheet(short, shortPlan));
 const eightTimes = median(() => solve(long, false));
 const untied = SIDES.map((side) => createHandSolver(side, DEFAULT_HAND, { ...DEFAULT_RULES, ties: 0 }));
 const solveUntied = (score: Score): void =>
@@ -113,6 +118,8 @@ line('8 alternatives for every bar (goal 150 ms)', ms(withAlternatives));
 line('whole plan (positions, moves, reaches)', ms(planned));
 line('whole plan after one changed finger (goal 8 ms)', ms(changed));
 line('whole plan for a hand not seen before', ms(cold));
+line('both hands together, with trouble spots (goal 50 ms)', ms(bothHands));
+line('practice sheet (goal 500 ms)', ms(sheet));
 line('solve with ties off', ms(shortUntied));
 line('eight times as long, ties off: time over time (goal 9)', ratio(longUntied, shortUntied));
 line('eight times as long, four times each bar: with ties', ratio(eightTimes, solved));

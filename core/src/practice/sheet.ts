@@ -7,7 +7,7 @@ import type { Score } from '../score/score';
 import { chosenSpots, handsTogether, spotsOf, type SpotChoices, type TogetherBeat } from '../together';
 import { alone, backwards, beatByBeat, firstNotes, holdSteps, pedalStep, silent, together, type Strikes } from './both';
 import { blockSteps, linkStep, stepsForMove, stopSteps, substitutionSteps } from './devices';
-import { ladderOf, tempoLimitOf, type Ladder, type LadderWish } from './ladder';
+import { ladderOf, type Ladder, type LadderWish } from './ladder';
 import { strikesOf } from './lines';
 import type { PracticeStep } from './step';
 
@@ -20,8 +20,8 @@ export interface PracticeSheet {
   /** Other steps that fit and that the page has no room for, in the same order. */
   readonly more: readonly PracticeStep[];
   readonly ladder: Ladder;
-  /** The fastest comfortable tempo of each trouble spot that has one below the goal. */
-  readonly spotTempi: readonly { readonly bar: number; readonly tempo: number; readonly reason: string }[];
+  /** The ladder of each trouble spot by itself. */
+  readonly spots: readonly { readonly bar: number; readonly ladder: Ladder }[];
 }
 
 export interface SheetWish {
@@ -64,6 +64,15 @@ const shelved = (all: readonly PracticeStep[], chosen: readonly PracticeStep[]):
   chosen,
   more: all.filter((one) => !chosen.includes(one)),
 });
+
+/** Moves that need teaching count more than where they stand: a crossing or a change is learnt once and used everywhere. Our choice. */
+const NEEDS_TEACHING: Partial<Record<PracticeStep['kind'], number>> = {
+  'thumb-under': 1.5,
+  'finger-over': 1.5,
+  substitution: 1.5,
+  hinge: 0.5,
+  shift: 0.5,
+};
 
 const byBar = (a: PracticeStep, b: PracticeStep): number => a.bars[0] - b.bars[0];
 
@@ -123,6 +132,9 @@ const hardBars = (score: Score, plan: PianoPlan, within: Within, choices: SpotCh
   chosenSpots(spotsOf(score, plan, handsTogether(score, plan)), choices)
     .map(({ bars }) => bars[0]!)
     .filter((bar) => within({ bar }));
+
+/** So many trouble spots have a ladder of their own. */
+const MOST_LADDERS = 3;
 
 /** So many trouble spots are worked on. */
 const MOST_SPOTS = 2;
@@ -186,11 +198,11 @@ export const practiceSheet = (
   const all = { right: strikesOf(score, plan, 'right'), left: strikesOf(score, plan, 'left') };
   const strikes = { right: all.right.filter(within), left: all.left.filter(within) };
   const ladder = ladderOf(score, plan, within, wish);
-  if (firstNotes(strikes).length === 0) return { title: score.title, steps: [], more: [], ladder, spotTempi: [] };
+  if (firstNotes(strikes).length === 0) return { title: score.title, steps: [], more: [], ladder, spots: [] };
   const beats = handsTogether(score, plan).beats.filter((beat) => beat.pass === 1 && within(beat));
   const weight = weightOf(beats);
   const byWeight = (steps: readonly PracticeStep[]): readonly PracticeStep[] =>
-    [...steps].sort((a, b) => weight(b) - weight(a));
+    [...steps].sort((a, b) => weight(b) - weight(a) + (NEEDS_TEACHING[b.kind] ?? 0) - (NEEDS_TEACHING[a.kind] ?? 0));
   const inBars = ({ bars }: PracticeStep): boolean => within({ bar: bars[0] }) && within({ bar: bars[1] });
   const hands = ofEachHand(strikes, plan, byWeight);
   const seams = links.filter(({ fromBar, toBar }) => within({ bar: fromBar }) && within({ bar: toBar }));
@@ -219,9 +231,9 @@ export const practiceSheet = (
     steps: keyed.slice(0, chosen.length),
     more: keyed.slice(chosen.length),
     ladder,
-    spotTempi: hard.flatMap((bar) => {
-      const limit = tempoLimitOf(score, plan, (at) => at.bar === bar);
-      return limit && limit.tempo < ladder.goal * 1.5 ? [limit] : [];
-    }),
+    spots: hard.slice(0, MOST_LADDERS).map((bar) => ({
+      bar,
+      ladder: ladderOf(score, plan, (at) => at.bar === bar, wish),
+    })),
   };
 };

@@ -90,4 +90,13 @@ describe('words of a read-out', () => {
       'two counts and half a count',
     ]);
   });
+
+  it('says in which order bars are played where some come again', () => {
+    const plain = bothLines('C4/4 | D4/4 | E4/4', 'R/4 | R | R');
+    const score = { ...plain, bars: plain.bars.map((bar) => ({ ...bar, repeatEnd: bar.index === 1 ? 2 : 0 })) };
+    expect(readOut(score, planOf(score), { sides: ['right'] }).opening).toContain(
+      'Played in this order: bar one to bar two; then bar one to bar three.',
+    );
+    expect(readOut(plain, planOf(plain), { sides: ['right'] }).opening).not.toContain('order');
+  });
 });

@@ -74,6 +74,21 @@ import { SheetSteps } from '../sheet/sheet-steps';
       }
     </div>
     <div #chart class="chart" role="img" [attr.aria-label]="spoken()"></div>
+    @if (spots().length > 0) {
+      <table>
+        <caption>
+          Trouble spots by themselves
+        </caption>
+        <tbody>
+          @for (spot of spots(); track spot.name) {
+            <tr>
+              <th scope="row">{{ spot.name }}</th>
+              <td>{{ spot.tempi }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    }
     <ul>
       @for (limit of limits(); track $index) {
         <li>{{ limit }}</li>
@@ -102,6 +117,9 @@ export class Ladder {
     (this.store.sheet()?.limits ?? []).map(
       ({ bar, tempo, reason }) => `${barName(bar)}: up to ${tempo}; faster only when ${reason}.`,
     ),
+  );
+  readonly spots = computed(() =>
+    (this.store.sheet()?.spots ?? []).map(({ bar, tempi }) => ({ name: barName(bar), tempi: tempi.join(', ') })),
   );
   readonly spoken = computed(() => {
     const { weeks, daysAWeek } = this.wish();

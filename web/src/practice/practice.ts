@@ -13,6 +13,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { SHEET_FOOT } from '@kettle-step/contract';
+import { barName, readOut, readOutText, SIDES } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -69,6 +70,8 @@ export class Practice {
   readonly size = signal<MusicSize>('normal');
   readonly withMusic = signal(true);
   readonly withTable = signal(false);
+  /** The piece in plain words, note by note, for learners by ear. */
+  readonly withWords = signal(false);
   readonly student = linkedSignal(() => this.session.piece()?.student ?? '');
   readonly date = dayInWords(new Date());
   readonly foot = SHEET_FOOT;
@@ -81,6 +84,15 @@ export class Practice {
     return [...weeks].map(([week, tempi]) => ({ week, tempi }));
   });
 
+  readonly words = computed((): readonly string[] => {
+    const [score, solved] = [this.session.score(), this.session.solved()];
+    if (!this.withWords() || !score || !solved) return [];
+    const [first, last] = this.store.bars();
+    const inside = score.bars.filter(({ number }) => number >= (first ?? -Infinity) && number <= (last ?? Infinity));
+    const bars = [inside[0]?.index ?? 0, inside[inside.length - 1]?.index ?? Infinity] as const;
+    return readOutText(readOut(score, solved.plan, { sides: SIDES, bars })).split('\n\n');
+  });
+
   constructor() {
     effect(() => {
       const id = this.id();
@@ -91,6 +103,10 @@ export class Practice {
   setBar(which: 0 | 1, value: number | null): void {
     const [first, last] = this.store.bars();
     this.store.bars.set(which === 0 ? [value, last] : [first, value]);
+  }
+
+  spotName(number: number): string {
+    return barName(number);
   }
 
   print(): void {
