@@ -22,19 +22,6 @@ const VIEWS = {
     await page.goto(ADDRESS);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
   },
-  arrivals: async (page) => {
-    await page.goto(ADDRESS);
-    await page.locator('.pieces .piece').first().waitFor();
-    const file = (name, content) => ({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
-    await page
-      .locator('.door input[type=file]')
-      .setInputFiles([
-        file('two-walks.abc', 'X:1\nT:First Walk\nL:1/4\nK:C\nCDEF|G4|]\n\nX:2\nT:Second Walk\nL:1/4\nK:G\nGAB|d3|]\n'),
-        file('letter.abc', 'Dear teacher'),
-        file('odd-bars.abc', 'X:1\nT:Odd Bars\nM:3/4\nL:1/4\nK:F\nFGA|B!foo!c|d e f|g3|]\n'),
-      ]);
-    await page.getByText('1 of 3 on the shelf').waitFor();
-  },
   bench: async (page) => {
     await openPiece(page, 'millrace');
     for (const key of ['Enter', 'Enter', 'Enter', 'PageUp', 'PageUp', 't']) {
@@ -125,15 +112,30 @@ const VIEWS = {
     await page.waitForTimeout(500);
   },
   'practice-sheet': async (page) => {
-    await page.goto(`${ADDRESS}pieces/millrace/practice`);
+    await page.goto(`${ADDRESS}pieces/round-the-mill-pond/practice`);
     await page.locator('.paper li').first().waitFor();
-    await page.waitForTimeout(500);
+    await page.waitForTimeout(2000);
   },
   together: async (page) => {
     await openPiece(page, 'two-on-the-stairs');
     await page.keyboard.press('y');
     await page.getByRole('region', { name: 'Trouble spots' }).waitFor();
     await page.waitForTimeout(600);
+  },
+  form: async (page) => {
+    await openPiece(page, 'round-the-mill-pond');
+    await page.keyboard.press('f');
+    await page.getByLabel('Pedal for the piece').selectOption({ label: 'changed with each harmony' });
+    await page.getByText('From bar 4 back to bar 1').waitFor();
+    await page.locator('.sheet g.pedal').first().waitFor({ state: 'attached' });
+    await page.waitForTimeout(1200);
+  },
+  player: async (page) => {
+    await page.goto(`${ADDRESS}pieces/round-the-mill-pond/player`);
+    await page.locator('.stage g.note').first().waitFor();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Space');
+    await page.locator('.stage g.note.heard').first().waitFor();
   },
   pencil: async (page) => {
     await openPiece(page, 'two-on-the-stairs');
