@@ -65,8 +65,9 @@ const shelved = (all: readonly PracticeStep[], chosen: readonly PracticeStep[]):
   more: all.filter((one) => !chosen.includes(one)),
 });
 
-/** Moves that need teaching count more than where they stand: a crossing or a change is learnt once and used everywhere. Our choice. */
+/** Shapes and moves that are learnt once and used everywhere count more than where they stand. Our choice. */
 const NEEDS_TEACHING: Partial<Record<PracticeStep['kind'], number>> = {
+  block: 1.5,
   'thumb-under': 1.5,
   'finger-over': 1.5,
   substitution: 1.5,

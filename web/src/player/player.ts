@@ -65,7 +65,10 @@ export class PlayerPlace {
   readonly heard = computed((): readonly string[] => {
     const [score, ticks] = [this.session.score(), this.sound.at()];
     if (!score || ticks === undefined) return [];
-    return score.notes.filter(({ onsetTicks }) => onsetTicks === ticks).map(({ id }) => id);
+    const voices = this.store.voices();
+    return score.notes
+      .filter(({ onsetTicks, side }) => onsetTicks === ticks && voices[side] !== 'off')
+      .map(({ id }) => id);
   });
   /** As wide as the page has room for, CSS pixels. */
   readonly musicWidth = signal(this.roomForMusic());
