@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { seenFingersSchema } from './own-plan';
 import { decisions, pieceIdSchema, planContent } from './piece';
+import { archivedLessonSchema } from './lesson';
 import { measureSchema, newStudentSchema, passSchema, studentIdSchema } from './student';
 import { plainText } from './text';
 import { VERSION_KINDS } from './version';
@@ -24,6 +25,8 @@ export const archivedStudentSchema = newStudentSchema.extend({
   id: studentIdSchema,
   measures: z.array(measureSchema).default([]),
   passes: z.array(passSchema).default([]),
+  /** Older archives have none. */
+  lessons: z.array(archivedLessonSchema).max(20_000).default([]),
 });
 export const archivedStudentsSchema = z.array(archivedStudentSchema);
 export type ArchivedStudent = z.infer<typeof archivedStudentSchema>;

@@ -19,6 +19,8 @@ export * from './rules';
 export * from './plan-csv';
 export * from './moves-asked';
 export * from './ribbon';
+export * from './lesson';
+export * from './lesson-csv';
 export * from './student';
 export * from './text';
 export * from './together-document';

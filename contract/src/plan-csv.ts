@@ -28,7 +28,7 @@ export const PLAN_COLUMNS = [
  * A remark that begins like a formula must not become one in somebody's spreadsheet. The library's own pattern lets those of
  * several lines through.
  */
-const FORMULA = /^[=+\-@\t\r]/;
+export const FORMULA = /^[=+\-@\t\r]/;
 
 type Row = Readonly<Record<(typeof PLAN_COLUMNS)[number], string | number>>;
 

@@ -4,9 +4,10 @@ import { ContractError } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
 import { LEVELS, rulesAtLevel, type ArchivedStudent } from '@kettle-step/contract';
 import { importPiece, type Studio } from '@kettle-step/server';
+import { demoLessons } from './lessons';
 import { DEMO_PIECES, DEMO_STUDENTS, type DemoStudent } from './studio';
 
-const recordOf = ({ level, measures, ...facts }: DemoStudent): ArchivedStudent => {
+const recordOf = ({ level, measures, ...facts }: DemoStudent): Omit<ArchivedStudent, 'lessons'> => {
   const step = LEVELS.find(({ id }) => id === level);
   if (!step) throw new ContractError(`${facts.name}: there is no step "${level}"`);
   return {
@@ -18,9 +19,16 @@ const recordOf = ({ level, measures, ...facts }: DemoStudent): ArchivedStudent =
 };
 
 /** Puts the demo studio into an empty database; one that holds anything is left as it is. */
-export const loadDemoStudio = async ({ store, students }: Studio, folder: string, now: Date): Promise<void> => {
+export const loadDemoStudio = async (
+  { store, students, lessons }: Studio,
+  folder: string,
+  now: Date,
+): Promise<void> => {
   if ((await store.list()).length > 0) return;
-  for (const student of DEMO_STUDENTS) await students.put(recordOf(student));
+  for (const student of DEMO_STUDENTS) {
+    await students.put(recordOf(student));
+    await lessons.put(student.id, demoLessons(student.id, now));
+  }
   for (const { id, studentId } of DEMO_PIECES) {
     const file = `${id}.musicxml`;
     const imported = importPiece(readFileSync(join(folder, file)), file);

@@ -3,6 +3,7 @@ import { openDatabase, removeDatabase } from './database/open';
 import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
 import { createHouseStore, type HouseStore } from './house/store';
+import { createLessonStore, type LessonStore } from './lessons/store';
 import { createOwnPlanStore, type OwnPlanStore } from './pieces/own-plans';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
@@ -26,6 +27,7 @@ export interface StartOptions {
 export interface Studio {
   readonly store: PieceStore;
   readonly students: StudentStore;
+  readonly lessons: LessonStore;
   readonly house: HouseStore;
   readonly ownPlans: OwnPlanStore;
 }
@@ -61,12 +63,13 @@ const openStudio = async (options: StartOptions) => {
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
   const students = createStudentStore(db, store);
+  const lessons = createLessonStore(db);
   const house = createHouseStore(db);
   const ownPlans = createOwnPlanStore(db, store);
-  await options.prepare?.({ store, students, house, ownPlans });
+  await options.prepare?.({ store, students, lessons, house, ownPlans });
   const versions = createVersionStore(db);
-  const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, house });
-  return { store, versions, ownPlans, students, house, archive, close };
+  const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, lessons, house });
+  return { store, versions, ownPlans, students, lessons, house, archive, close };
 };
 
 /**

@@ -2,6 +2,7 @@ import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, RulesFile } from '@
 import type { Database } from '../database/open';
 import { planVersions } from '../database/schema';
 import type { HouseStore } from '../house/store';
+import type { LessonStore } from '../lessons/store';
 import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore, StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
@@ -33,16 +34,22 @@ const addVersions = async (db: Database, pieceId: string, all: ArchivedPiece['ve
   return added;
 };
 
-const readStudents = async (students: StudentStore): Promise<readonly ArchivedStudent[]> => {
+const readStudents = async ({
+  students,
+  lessons,
+}: Pick<Rooms, 'students' | 'lessons'>): Promise<readonly ArchivedStudent[]> => {
   const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
-  return whole.flatMap((student) => {
-    if (!student) return [];
-    const { id, name, remarks, since, rules, measures, passes } = student;
-    return [{ id, name, remarks, since, rules, measures, passes }];
-  });
+  const known = whole.flatMap((student) => student ?? []);
+  return Promise.all(
+    known.map(async ({ id, name, remarks, since, rules, measures, passes }) => {
+      const book = [...(await lessons.of(id))];
+      return { id, name, remarks, since, rules, measures, passes, lessons: book };
+    }),
+  );
 };
 
 interface Rooms {
+  readonly lessons: LessonStore;
   readonly pieces: PieceStore;
   readonly versions: VersionStore;
   readonly ownPlans: OwnPlanStore;
@@ -85,7 +92,7 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
 };
 
 export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => {
-  const { pieces, students, house } = rooms;
+  const { pieces, students, lessons, house } = rooms;
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
     const known = await students.list();
@@ -113,9 +120,12 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
       // Rules that are settled already are left as they are: the save is then refused.
       await house.save({ rules, baseRevision: 0 });
     },
-    students: () => readStudents(students),
+    students: () => readStudents(rooms),
     putStudents: async (all) => {
-      for (const student of all) await students.put(student);
+      for (const student of all) {
+        await students.put(student);
+        await lessons.put(student.id, student.lessons);
+      }
     },
   };
 };

@@ -1,6 +1,15 @@
-import { BAR_STATES, DECIDED_BY, LEAVING_PIECES, VERSION_KINDS } from '@kettle-step/contract';
+import { BAR_STATES, DECIDED_BY, LEAVING_PIECES, LESSON_STATES, VERSION_KINDS } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
-import { blob, integer, primaryKey, real, sqliteTable, text, type AnySQLiteColumn } from 'drizzle-orm/sqlite-core';
+import {
+  blob,
+  index,
+  integer,
+  primaryKey,
+  real,
+  sqliteTable,
+  text,
+  type AnySQLiteColumn,
+} from 'drizzle-orm/sqlite-core';
 
 /** What the teacher has settled for the whole studio: one row, or none yet. */
 export const houseRules = sqliteTable('house_rules', {
@@ -140,4 +149,25 @@ export const planBars = sqliteTable(
     moves: text('moves', { mode: 'json' }).$type<MoveKind[]>().notNull(),
   },
   (table) => [primaryKey({ columns: [table.planId, table.side, table.bar] })],
+);
+
+/** Lessons of a student; the day and time are those of the clock on the wall. */
+export const lessons = sqliteTable(
+  'lessons',
+  {
+    id: text('id').primaryKey(),
+    studentId: text('student_id')
+      .notNull()
+      .references(() => students.id, { onDelete: 'cascade' }),
+    startsAt: text('starts_at').notNull(),
+    minutes: integer('minutes').notNull(),
+    state: text('state', { enum: LESSON_STATES }).notNull().default('planned'),
+    /** What was set, heard and decided. */
+    content: text('content', { mode: 'json' }).$type<unknown>().notNull().default({}),
+    revision: integer('revision').notNull().default(1),
+  },
+  (table) => [
+    index('lessons_by_day').on(table.startsAt),
+    index('lessons_by_student').on(table.studentId, table.startsAt),
+  ],
 );

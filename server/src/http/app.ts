@@ -7,6 +7,8 @@ import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
 import { houseRoutes } from '../house/routes';
 import type { HouseStore } from '../house/store';
+import { lessonRoutes } from '../lessons/routes';
+import type { LessonStore } from '../lessons/store';
 import { pieceRoutes } from '../pieces/routes';
 import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore } from '../pieces/store';
@@ -66,6 +68,7 @@ export interface AppOptions {
   readonly versions: VersionStore;
   readonly ownPlans: OwnPlanStore;
   readonly students: StudentStore;
+  readonly lessons: LessonStore;
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
@@ -80,6 +83,7 @@ export const createApp = ({
   versions,
   ownPlans,
   students,
+  lessons,
   house,
   archive,
   webFolder,
@@ -94,6 +98,7 @@ export const createApp = ({
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
   });
   app.use('/api/students', studentRoutes(students));
+  app.use('/api/lessons', lessonRoutes(lessons, store));
   app.use('/api/house-rules', houseRoutes(house));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));

@@ -14,6 +14,7 @@ export const REFUSALS = {
   noSuchPage: told('not-found', 'There is no such page.'),
   noSuchPiece: told('not-found', 'This piece is no longer on the shelf.'),
   noSuchStudent: told('not-found', 'This student is no longer in the studio.'),
+  noSuchLesson: told('not-found', 'This lesson is no longer in the book.'),
   noSuchVersion: told('not-found', 'This version of the plan is no longer kept.'),
   noSuchForm: told('not-found', 'A piece is not sent in this form.'),
   sourceNotKept: told('not-found', 'The file of this piece was not kept.'),
@@ -21,6 +22,7 @@ export const REFUSALS = {
   badBody: told('bad-request', 'The body of the request could not be read.'),
   changedElsewhere: told('conflict', 'This piece was changed in another window; nothing was overwritten.'),
   studentChangedElsewhere: told('conflict', 'This student was changed in another window; nothing was overwritten.'),
+  lessonChangedElsewhere: told('conflict', 'This lesson was changed in another window; nothing was overwritten.'),
   rulesChangedElsewhere: told('conflict', 'The house rules were changed in another window; nothing was overwritten.'),
   hasNoGeneral: told('bad-request', 'This is not a student’s own plan: there is no general one beside it.'),
   tooLarge: told('too-large', 'The file is too large to be read; bring in one movement at a time.'),
@@ -33,7 +35,7 @@ export const unreadable = (detail: string): Refusal => told('unreadable-file', d
 
 /** The first place where a body is not as the contract has it. */
 export const notAsAgreed = (
-  what: 'plan' | 'student' | 'piece' | 'set of house rules',
+  what: 'plan' | 'student' | 'piece' | 'lesson' | 'set of house rules',
   issue: Issue | undefined,
 ): Refusal => told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 

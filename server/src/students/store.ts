@@ -33,7 +33,7 @@ export interface StudentStore {
   /** Takes a pass back. */
   readonly unpass: (id: string, pattern: Pass['pattern']) => Promise<boolean>;
   /** Puts a student in as an archive has it; one who is there is left as is. */
-  readonly put: (student: ArchivedStudent) => Promise<void>;
+  readonly put: (student: Omit<ArchivedStudent, 'lessons'>) => Promise<void>;
 }
 
 const passesOf = async (db: Database, studentId: string): Promise<Pass[]> => {

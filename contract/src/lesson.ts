@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import { pieceIdSchema } from './piece';
+import { studentIdSchema } from './student';
+import { allDiffer, plainText } from './text';
+
+/** The lesson book: what was set at each lesson, and what was heard of it at the next. */
+
+/** What became of something that was set. */
+export const ITEM_STATES = ['open', 'again', 'done'] as const;
+export type ItemState = (typeof ITEM_STATES)[number];
+
+const tempo = z.number().int().min(10).max(400).nullable().default(null);
+
+export const lessonItemSchema = z.object({
+  /** Within its lesson. */
+  id: plainText(40).min(1),
+  /** The piece it is about; null for anything else. */
+  pieceId: pieceIdSchema.nullable().default(null),
+  /** Bars as one says them: “1–4”; empty for all. */
+  bars: plainText(40).default(''),
+  /** What to do: a title, steps of the sheet, a pattern. */
+  words: plainText(500).default(''),
+  /** The tempo that is wanted, quarters a minute. */
+  tempo,
+  /** What was heard at the next lesson. */
+  state: z.enum(ITEM_STATES).default('open'),
+  /** The tempo that was steady. */
+  steady: tempo,
+  stumbled: plainText(200).default(''),
+  remark: plainText(1000).default(''),
+});
+export type LessonItem = z.infer<typeof lessonItemSchema>;
+
+export const LESSON_STATES = ['planned', 'held', 'missed', 'cancelled'] as const;
+export type LessonState = (typeof LESSON_STATES)[number];
+
+/** A day and a time as the clock on the wall has them: lessons keep their time when summer time begins. */
+export const wallTimeSchema = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'is no day and time');
+
+const MAX_ITEMS = 40;
+
+const facts = {
+  startsAt: wallTimeSchema,
+  minutes: z.number().int().min(5).max(300).default(30),
+  state: z.enum(LESSON_STATES).default('planned'),
+  /** Set at this lesson, for the next. */
+  items: z
+    .array(lessonItemSchema)
+    .max(MAX_ITEMS)
+    .refine((items) => allDiffer(items, ({ id }) => id), 'name something twice')
+    .default([]),
+  heard: plainText(4000).default(''),
+  decisions: plainText(4000).default(''),
+};
+
+export const lessonSchema = z.object({
+  id: z.string(),
+  studentId: studentIdSchema,
+  student: z.string(),
+  revision: z.number().int().positive(),
+  ...facts,
+});
+export type Lesson = z.infer<typeof lessonSchema>;
+
+/** In the order of their days. */
+export const lessonListSchema = z.object({ lessons: z.array(lessonSchema) });
+
+/** So many weeks ahead lessons can be laid down at once. */
+export const MOST_WEEKS = 60;
+
+/** A lesson, or one each week at the same time. */
+export const newLessonSchema = z.object({
+  studentId: studentIdSchema,
+  startsAt: wallTimeSchema,
+  minutes: facts.minutes,
+  weeks: z.number().int().min(1).max(MOST_WEEKS).default(1),
+});
+export type NewLesson = z.input<typeof newLessonSchema>;
+export type LaidLessons = z.output<typeof newLessonSchema>;
+
+/** A save names the revision it was made from; an older one is refused. */
+export const saveLessonSchema = z.object({ ...facts, baseRevision: z.number().int().positive() });
+export type SaveLesson = z.input<typeof saveLessonSchema>;
+
+/** Which lessons are wanted: of some days, of a student, with some words in them. */
+export const lessonQuerySchema = z.object({
+  from: z.iso.date().optional(),
+  to: z.iso.date().optional(),
+  student: studentIdSchema.optional(),
+  words: plainText(200).default(''),
+});
+export type LessonQuery = z.infer<typeof lessonQuerySchema>;
+
+/** In an archive. */
+export const archivedLessonSchema = z.object({ id: z.uuid(), ...facts });
+export type ArchivedLesson = z.infer<typeof archivedLessonSchema>;
+
+/** A name for one more thing on a list. */
+export const nextItemId = (items: readonly Pick<LessonItem, 'id'>[]): string =>
+  String(1 + Math.max(0, ...items.map(({ id }) => Number(id) || 0)));
+
+/** What is still to do of what was set: it is set again, with what was said about it, as new. */
+export const unfinishedOf = (items: readonly LessonItem[]): readonly LessonItem[] =>
+  items
+    .filter(({ state }) => state !== 'done')
+    .map((item, at) => ({
+      ...item,
+      id: String(at + 1),
+      state: 'open',
+      steady: null,
+      stumbled: '',
+      remark: [item.stumbled && `bars ${item.stumbled}`, item.remark].filter(Boolean).join('; '),
+    }));
+
+/** A line of a list as one says it. @example 'Lantern Boats, bars 1–4: steps 1 and 2, at 60' */
+export const itemInWords = ({ bars, words, tempo: wanted }: LessonItem, title: string): string => {
+  const what = [title, bars === '' ? '' : `bars ${bars}`].filter(Boolean).join(', ');
+  const how = [words, wanted === null ? '' : `at ${wanted}`].filter(Boolean).join(', ');
+  return [what, how].filter(Boolean).join(': ');
+};
+
+/** Titles of pieces by their ids. */
+export type Titles = ReadonlyMap<string, string>;
+
+/** What was set at a lesson, a line each. */
+export const setInWords = ({ items }: Pick<Lesson, 'items'>, titles: Titles): readonly string[] =>
+  items.map((item) => itemInWords(item, titles.get(item.pieceId ?? '') ?? ''));
+
+/** A day so many days later. Days are counted, so no clock is set forward or back. */
+export const daysLater = (day: string, days: number): string => {
+  const date = new Date(`${day}T00:00:00Z`);
+  date.setUTCDate(date.getUTCDate() + days);
+  return date.toISOString().slice(0, 10);
+};
+
+/** The same time of the wall's clock so many weeks later. */
+export const weeksLater = (startsAt: string, weeks: number): string => {
+  const [day, time] = startsAt.split('T') as [string, string];
+  return `${daysLater(day, 7 * weeks)}T${time}`;
+};

@@ -1,0 +1,119 @@
+import { daysLater, lessonItemSchema, type ArchivedLesson, type LessonItem } from '@kettle-step/contract';
+
+/** A term of lessons for the demo studio, laid down round the day it is loaded. */
+
+type Item = Partial<LessonItem> & Pick<LessonItem, 'words'>;
+
+interface Told {
+  readonly set: readonly Item[];
+  readonly heard?: string;
+  readonly decisions?: string;
+}
+
+interface Term {
+  readonly studentId: string;
+  /** Days from Monday. */
+  readonly weekday: number;
+  readonly time: string;
+  readonly minutes: number;
+  /** What was set and heard, the earliest first; the lessons after these are planned. */
+  readonly told: readonly Told[];
+}
+
+const kite = { pieceId: 'kite-on-a-string' };
+const gate = { pieceId: 'the-postmans-gate' };
+const mill = { pieceId: 'millrace' };
+
+const TERMS: readonly Term[] = [
+  {
+    studentId: 'pip-hallow',
+    weekday: 1,
+    time: '16:00',
+    minutes: 30,
+    told: [
+      { set: [{ ...kite, bars: '1–4', words: 'right hand alone', tempo: 50, state: 'done', steady: 52 }] },
+      {
+        set: [
+          { ...kite, bars: '1–8', words: 'hands apart', tempo: 56, state: 'done', steady: 56 },
+          { words: 'C position, number calls', state: 'done' },
+        ],
+        heard: 'Reads the numbers as notes; told to say the note first.',
+      },
+      {
+        set: [
+          { ...kite, bars: '5–8', words: 'together', tempo: 50, state: 'again', steady: 44, stumbled: '6' },
+          { ...kite, bars: '9–16', words: 'right hand', state: 'done' },
+        ],
+        heard: 'Bar 6: left hand comes late.',
+      },
+      {
+        set: [{ ...kite, bars: '5–8', words: 'together, a beat at a time', tempo: 50, state: 'done', steady: 50 }],
+        decisions: 'Bar 6 stays with 2; 3 was further.',
+      },
+      {
+        set: [
+          { ...gate, bars: '1–4', words: 'blocks, then hands apart', state: 'open' },
+          { ...kite, words: 'to play for the family', tempo: 60, state: 'open' },
+        ],
+        heard: 'Kite is nearly ready.',
+      },
+    ],
+  },
+  {
+    studentId: 'juno-marsh',
+    weekday: 3,
+    time: '17:30',
+    minutes: 45,
+    told: [
+      { set: [{ words: 'B flat major, two octaves, hands together', tempo: 60, state: 'done', steady: 63 }] },
+      {
+        set: [{ ...mill, bars: '1–4', words: 'steps 1 to 3', tempo: 40, state: 'again', steady: 36, stumbled: '3, 4' }],
+        heard: 'The jump in bar 3 is looked for.',
+      },
+      {
+        set: [
+          { ...mill, bars: '3–4', words: 'the jump in an arch', tempo: 40, state: 'open' },
+          { words: 'E flat major, memory', state: 'open' },
+        ],
+      },
+    ],
+  },
+];
+
+/** Lessons that are planned after the last one that was held. */
+const PLANNED = 3;
+
+const MONDAY = 1;
+
+/** The Monday of the week that a day is in. */
+const mondayOf = (day: string): string => {
+  const weekday = new Date(`${day}T00:00:00Z`).getUTCDay();
+  return daysLater(day, -((weekday - MONDAY + 7) % 7));
+};
+
+const idOf = (term: number, at: number): string =>
+  `00000000-0000-4000-8000-${String(term * 1000 + at).padStart(12, '0')}`;
+
+/** The lessons of a student: the last one that was held is in the week before today's. */
+export const demoLessons = (studentId: string, now: Date): readonly ArchivedLesson[] => {
+  const term = TERMS.findIndex((one) => one.studentId === studentId);
+  const found = TERMS[term];
+  if (!found) return [];
+  const { weekday, time, minutes, told } = found;
+  const first = daysLater(mondayOf(now.toISOString().slice(0, 10)), weekday - 7 * told.length);
+  const held = told.map(({ set, heard = '', decisions = '' }, at): ArchivedLesson => ({
+    id: idOf(term, at),
+    startsAt: `${daysLater(first, 7 * at)}T${time}`,
+    minutes,
+    state: 'held',
+    items: set.map((item, index) => lessonItemSchema.parse({ id: String(index + 1), ...item })),
+    heard,
+    decisions,
+  }));
+  const planned = Array.from({ length: PLANNED }, (_, at): ArchivedLesson => {
+    const place = told.length + at;
+    const startsAt = `${daysLater(first, 7 * place)}T${time}`;
+    return { id: idOf(term, place), startsAt, minutes, state: 'planned', items: [], heard: '', decisions: '' };
+  });
+  return [...held, ...planned];
+};
