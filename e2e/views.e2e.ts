@@ -55,6 +55,10 @@ for (const size of SIZES) {
     await page.locator('.stage g.note').first().waitFor();
     await expectNoViolations(page);
     await expectFit(page);
+    await page.goto(`${studio.address}lessons`);
+    await page.getByRole('button', { name: 'New lesson on this day' }).waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
     await page.goto(`${studio.address}rules`);
     await page.locator('ks-rule-example g.fing').first().waitFor();
     await expectNoViolations(page);

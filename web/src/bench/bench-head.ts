@@ -37,6 +37,7 @@ export class BenchHead {
   readonly commands = inject(BenchCommands);
   readonly view = inject(BenchView);
   readonly moreLooks = [
+    this.commands.look.plans,
     this.commands.look.correct,
     this.commands.look.effort,
     this.commands.look.marks,

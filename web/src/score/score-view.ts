@@ -117,12 +117,14 @@ export class ScoreView {
     combineLatest([documents, widths, toObservable(this.hasStrip)])
       .pipe(
         switchMap(([document, width, strip]) =>
-          this.engraver.engrave({ document, widthPx: width, scale: this.scale(), room: strip ? 'strip' : 'marks' }).pipe(
-            catchError((cause: unknown) => {
-              this.failure.set(messageOf(cause));
-              return EMPTY;
-            }),
-          ),
+          this.engraver
+            .engrave({ document, widthPx: width, scale: this.scale(), room: strip ? 'strip' : 'marks' })
+            .pipe(
+              catchError((cause: unknown) => {
+                this.failure.set(messageOf(cause));
+                return EMPTY;
+              }),
+            ),
         ),
         tap(({ pages, lot }) => {
           const sheet = this.sheet().nativeElement;

@@ -23,6 +23,7 @@ import { PieceFor } from './piece-for';
 import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
 import { StudioArchive } from './studio-archive';
+import { Today } from './today';
 
 /** Height of a row, pixels, on a wide and on a narrow screen; the style sheet sets the same. */
 const ROW_PX = { wide: 74, narrow: 132 } as const;
@@ -59,6 +60,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
     ScrollingModule,
     SmallRibbon,
     StudioArchive,
+    Today,
   ],
   templateUrl: './shelf.html',
   styleUrl: './shelf.less',

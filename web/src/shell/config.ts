@@ -19,7 +19,7 @@ import {
   RetweetOutline,
   UndoOutline,
 } from '@ant-design/icons-angular/icons';
-import { provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
+import { NZ_DATE_CONFIG, provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
 import { PreloadLater } from './preload-later';
 import { routes } from './routes';
@@ -33,6 +33,8 @@ export const appConfig: ApplicationConfig = {
     { provide: ErrorHandler, useExisting: Unexpected },
     provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadLater)),
     provideNzI18n(en_GB),
+    // Weeks begin on Monday.
+    { provide: NZ_DATE_CONFIG, useValue: { firstDayOfWeek: 1 } },
     provideNzIcons([
       CaretRightOutline,
       DeleteOutline,

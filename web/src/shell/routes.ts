@@ -56,6 +56,11 @@ export const routes: Routes = [
     loadComponent: () => import('../rules/rules').then((place) => place.Rules),
   },
   {
+    path: 'lessons',
+    title: 'Lessons · Kettle Step',
+    loadComponent: () => import('../lessons/lessons').then((place) => place.Lessons),
+  },
+  {
     path: 'students',
     title: 'Students · Kettle Step',
     loadComponent: () => import('../students/students').then((place) => place.Students),

@@ -1,0 +1,247 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import {
+  daysLater,
+  lessonItemSchema,
+  nextItemId,
+  unfinishedOf,
+  type Lesson,
+  type LessonItem,
+  type NewLesson,
+} from '@kettle-step/contract';
+import { catchError, concatMap, debounceTime, EMPTY, map, Subject, tap, type Observable } from 'rxjs';
+import { telling } from '../parts/telling';
+import { isoDay } from '../parts/dates';
+import { messageOf } from '../parts/words';
+import { LessonsService } from '../services/lessons.service';
+
+/** What of a lesson is written in its fields. */
+export type LessonFacts = Pick<Lesson, 'startsAt' | 'minutes' | 'state' | 'items' | 'heard' | 'decisions'>;
+
+/** Changes that follow one another faster than this are saved together. */
+const QUIET_MS = 400;
+/** What is written into one field without a longer pause is taken back as one. */
+const ONE_CHANGE_MS = 1500;
+
+/** Days round a month that a calendar also shows. */
+const ROUND_MONTH = 7;
+
+interface Step {
+  readonly lesson: Lesson;
+  readonly field: string;
+  readonly at: number;
+}
+
+const factsOf = ({ startsAt, minutes, state, items, heard, decisions }: Lesson): LessonFacts => ({
+  startsAt,
+  minutes,
+  state,
+  items,
+  heard,
+  decisions,
+});
+
+/** The lesson book: days, lessons, and the one that is open. It outlives the place, so what was typed last is still saved. */
+@Injectable({ providedIn: 'root' })
+export class LessonsStore {
+  private readonly service = inject(LessonsService);
+  private readonly changed = new Subject<void>();
+  /** Lessons that are not saved yet, by id. */
+  private readonly waiting = new Map<string, Lesson>();
+  private readonly past = signal<readonly Step[]>([]);
+
+  /** The day that is looked at. */
+  readonly day = signal(isoDay(new Date()));
+  readonly words = signal('');
+  readonly list = signal<readonly Lesson[] | undefined>(undefined);
+  readonly lesson = signal<Lesson | undefined>(undefined);
+  /** The lesson of the same student before it: what was set there is heard now. */
+  readonly before = signal<Lesson | undefined>(undefined);
+  readonly problem = signal('');
+  readonly saving = signal(false);
+  readonly canUndo = computed(() => this.past().length > 0);
+  readonly days = computed(() => new Set((this.list() ?? []).map(({ startsAt }) => startsAt.slice(0, 10))));
+  /** Lessons of the day, or those with the words that are looked for. */
+  readonly shown = computed(() =>
+    (this.list() ?? []).filter(({ startsAt }) => this.words().trim() !== '' || startsAt.startsWith(this.day())),
+  );
+
+  constructor() {
+    this.changed
+      .pipe(
+        debounceTime(QUIET_MS),
+        concatMap(() => this.saved()),
+      )
+      .subscribe();
+  }
+
+  /** Fetches the month round the day, or what has the words in it. */
+  load(): void {
+    const words = this.words().trim();
+    const month = this.day().slice(0, 7);
+    const query =
+      words === ''
+        ? { from: daysLater(`${month}-01`, -ROUND_MONTH), to: daysLater(`${month}-28`, 3 + ROUND_MONTH) }
+        : { words };
+    this.service
+      .list(query)
+      .pipe(telling(this.problem))
+      .subscribe((list) => this.list.set(list));
+  }
+
+  look(day: string): void {
+    const isOther = day.slice(0, 7) !== this.day().slice(0, 7);
+    this.day.set(day);
+    if (isOther) this.load();
+  }
+
+  search(words: string): void {
+    this.words.set(words);
+    this.load();
+  }
+
+  /** Opens a lesson of the list, and what was set at the one before it. */
+  open(lesson: Lesson): void {
+    this.past.set([]);
+    this.lesson.set(lesson);
+    this.before.set(undefined);
+    this.service
+      .list({ student: lesson.studentId, to: lesson.startsAt.slice(0, 10) })
+      .pipe(telling(this.problem))
+      .subscribe((all) => {
+        if (this.lesson()?.id !== lesson.id) return;
+        this.before.set(all.findLast(({ startsAt, items }) => startsAt < lesson.startsAt && items.length > 0));
+        // A list writes itself from what is unfinished.
+        if (lesson.state === 'planned' && lesson.items.length === 0) this.bringOver(false);
+      });
+  }
+
+  /** Writes into the lesson. @param field - what is written, for taking it back as one */
+  change(change: Partial<LessonFacts>, field: string): void {
+    const lesson = this.lesson();
+    if (!lesson) return;
+    this.remember(lesson, field);
+    this.put({ ...lesson, ...change });
+  }
+
+  changeItem(id: string, change: Partial<LessonItem>): void {
+    const items = (this.lesson()?.items ?? []).map((item) => (item.id === id ? { ...item, ...change } : item));
+    this.change({ items }, `${id} ${Object.keys(change).join()}`);
+  }
+
+  addItem(item: Partial<LessonItem>): void {
+    const items = this.lesson()?.items ?? [];
+    this.change({ items: [...items, lessonItemSchema.parse({ ...item, id: nextItemId(items) })] }, 'add');
+  }
+
+  removeItem(id: string): void {
+    this.change({ items: (this.lesson()?.items ?? []).filter((item) => item.id !== id) }, 'remove');
+  }
+
+  /** What was heard of something that was set at the lesson before. */
+  hear(id: string, change: Partial<LessonItem>): void {
+    const before = this.before();
+    if (!before) return;
+    this.remember(before, `before ${id} ${Object.keys(change).join()}`);
+    this.put({ ...before, items: before.items.map((item) => (item.id === id ? { ...item, ...change } : item)) });
+  }
+
+  /** Sets again what is unfinished of the lesson before and is not on the list yet. */
+  bringOver(isSaved = true): void {
+    const [lesson, before] = [this.lesson(), this.before()];
+    if (!lesson || !before) return;
+    const has = (item: LessonItem): boolean =>
+      lesson.items.some((one) => one.pieceId === item.pieceId && one.bars === item.bars && one.words === item.words);
+    const missing = unfinishedOf(before.items).filter((item) => !has(item));
+    if (missing.length === 0) return;
+    const items = missing.reduce<LessonItem[]>(
+      (all, item) => [...all, { ...item, id: nextItemId(all) }],
+      [...lesson.items],
+    );
+    // A list that wrote itself is kept with the first thing that is written.
+    if (isSaved) this.change({ items }, 'bring over');
+    else this.lesson.set({ ...lesson, items });
+  }
+
+  undo(): void {
+    const step = this.past().at(-1);
+    if (!step) return;
+    this.past.set(this.past().slice(0, -1));
+    const now = [this.lesson(), this.before()].find((one) => one?.id === step.lesson.id);
+    if (now) this.put({ ...step.lesson, revision: now.revision });
+  }
+
+  /** Lays lessons down; opens the first. */
+  lay(lesson: NewLesson): void {
+    this.service
+      .add(lesson)
+      .pipe(
+        concatMap(([id]) => this.service.list({ student: lesson.studentId }).pipe(map((all) => ({ id, all })))),
+        telling(this.problem),
+      )
+      .subscribe(({ id, all }) => {
+        this.words.set('');
+        this.day.set(lesson.startsAt.slice(0, 10));
+        this.load();
+        const first = all.find((one) => one.id === id);
+        if (first) this.open(first);
+      });
+  }
+
+  remove(): void {
+    const lesson = this.lesson();
+    if (!lesson) return;
+    this.waiting.delete(lesson.id);
+    this.service
+      .remove(lesson.id)
+      .pipe(telling(this.problem))
+      .subscribe(() => {
+        this.lesson.set(undefined);
+        this.before.set(undefined);
+        this.load();
+      });
+  }
+
+  private remember(lesson: Lesson, field: string): void {
+    const last = this.past().at(-1);
+    const now = performance.now();
+    const goesOn = last?.field === field && last.lesson.id === lesson.id && now - last.at < ONE_CHANGE_MS;
+    if (goesOn) this.past.set([...this.past().slice(0, -1), { ...last, at: now }]);
+    else this.past.set([...this.past(), { lesson, field, at: now }]);
+  }
+
+  private put(lesson: Lesson): void {
+    if (this.lesson()?.id === lesson.id) this.lesson.set(lesson);
+    if (this.before()?.id === lesson.id) this.before.set(lesson);
+    this.list.update((list) => list?.map((one) => (one.id === lesson.id ? lesson : one)));
+    this.waiting.set(lesson.id, lesson);
+    this.saving.set(true);
+    this.changed.next();
+  }
+
+  /** Saves what is waiting, one after another; what fails waits for the next change. */
+  private saved(): Observable<unknown> {
+    const [lesson] = this.waiting.values();
+    if (!lesson) return EMPTY;
+    return this.service
+      .save(lesson.id, { ...factsOf(lesson), items: [...lesson.items], baseRevision: lesson.revision })
+      .pipe(
+        tap((revision) => {
+          if (this.waiting.get(lesson.id) === lesson) this.waiting.delete(lesson.id);
+          const newer = (one: Lesson | undefined): Lesson | undefined =>
+            one?.id === lesson.id ? { ...one, revision } : one;
+          this.lesson.update(newer);
+          this.before.update(newer);
+          this.list.update((list) => list?.map((one) => newer(one)!));
+          const waits = this.waiting.get(lesson.id);
+          if (waits) this.waiting.set(lesson.id, { ...waits, revision });
+          this.saving.set(this.waiting.size > 0);
+          this.problem.set('');
+          if (this.waiting.size > 0) this.changed.next();
+        }),
+        catchError((cause: unknown) => {
+          this.problem.set(`Not saved yet. ${messageOf(cause)}`);
+          return EMPTY;
+        }),
+      );
+  }
+}
