@@ -79,6 +79,16 @@ const VIEWS = {
     await page.getByText('From 1 to 5').waitFor();
     await page.waitForTimeout(1200);
   },
+  lessons: async (page) => {
+    await page.goto(`${ADDRESS}lessons`);
+    await page.getByRole('searchbox', { name: 'Search the lesson book' }).fill('Juno');
+    await page
+      .getByRole('button', { name: /Juno Marsh/ })
+      .nth(3)
+      .click();
+    await page.getByText('Set for next time').waitFor();
+    await page.waitForTimeout(800);
+  },
   reach: async (page) => {
     await page.goto(`${ADDRESS}reach?student=pip-hallow&beside=juno-marsh&piece=two-on-the-stairs`);
     await page.getByText('B♭2 B♭3').first().waitFor();
@@ -100,11 +110,6 @@ const VIEWS = {
       await page.keyboard.press(key);
       await page.waitForTimeout(400);
     }
-  },
-  'hand-and-level': async (page) => {
-    await openPiece(page, 'millrace');
-    await page.keyboard.press('l');
-    await page.waitForTimeout(600);
   },
   paper: async (page) => {
     await page.goto(`${ADDRESS}pieces/lantern-boats/print`);
