@@ -99,7 +99,19 @@ const WEB_ROOMS = [
   'paper',
 ];
 /** Places, which never import one another; the shell leads from one to the next. */
-const WEB_PLACES = ['shelf', 'bench', 'scales', 'students', 'lessons', 'reach', 'rules', 'practice', 'player', 'print', 'typing'];
+const WEB_PLACES = [
+  'shelf',
+  'bench',
+  'scales',
+  'students',
+  'lessons',
+  'reach',
+  'rules',
+  'practice',
+  'player',
+  'print',
+  'typing',
+];
 
 const WIRE = pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.');
 

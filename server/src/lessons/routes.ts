@@ -20,29 +20,21 @@ const asJson = [onlyAs('application/json'), json({ limit: '200kb' })];
 
 const noSuchLesson = (response: Response): void => sendProblem(response, REFUSALS.noSuchLesson);
 
-/** `/api/lessons`: the lesson book, and as a table or a calendar. */
-export const lessonRoutes = (store: LessonStore, shelf: Pick<PieceStore, 'list'>): Router => {
-  const router = Router();
+/** Answers with the lessons that are asked for. */
+const asked =
+  (store: LessonStore, answer: (lessons: readonly Lesson[], response: Response) => Promise<void> | void) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const query = lessonQuerySchema.safeParse(request.query);
+    if (!query.success) return sendProblem(response, notAsAgreed('lesson', query.error.issues[0]));
+    await answer(await store.list(query.data), response);
+  };
 
-  /** Answers with the lessons that are asked for. */
-  const asked =
-    (answer: (lessons: readonly Lesson[], response: Response) => Promise<void> | void) =>
-    async (request: Request, response: Response): Promise<void> => {
-      const query = lessonQuerySchema.safeParse(request.query);
-      if (!query.success) return sendProblem(response, notAsAgreed('lesson', query.error.issues[0]));
-      await answer(await store.list(query.data), response);
-    };
+/** The book as files. */
+const fileRoutes = (router: Router, store: LessonStore, shelf: Pick<PieceStore, 'list'>): void => {
   const titles = async (): Promise<Titles> => new Map((await shelf.list()).map(({ id, title }) => [id, title]));
-
-  router.get(
-    '/',
-    asked((lessons, response) => {
-      response.json(lessonListSchema.parse({ lessons }));
-    }),
-  );
   router.get(
     '/lessons.csv',
-    asked(async (lessons, response) => {
+    asked(store, async (lessons, response) => {
       response
         .attachment('lessons.csv')
         .type('text/csv; charset=utf-8')
@@ -51,13 +43,25 @@ export const lessonRoutes = (store: LessonStore, shelf: Pick<PieceStore, 'list'>
   );
   router.get(
     '/lessons.ics',
-    asked(async (lessons, response) => {
+    asked(store, async (lessons, response) => {
       response
         .attachment('lessons.ics')
         .type('text/calendar; charset=utf-8')
         .send(calendarOf(lessons, await titles(), new Date()));
     }),
   );
+};
+
+/** `/api/lessons`: the lesson book, and as a table or a calendar. */
+export const lessonRoutes = (store: LessonStore, shelf: Pick<PieceStore, 'list'>): Router => {
+  const router = Router();
+  router.get(
+    '/',
+    asked(store, (lessons, response) => {
+      response.json(lessonListSchema.parse({ lessons }));
+    }),
+  );
+  fileRoutes(router, store, shelf);
 
   router.post('/', asJson, async (request: Request, response: Response) => {
     const lesson = newLessonSchema.safeParse(request.body);

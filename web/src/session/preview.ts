@@ -43,8 +43,10 @@ export class Preview {
 
   private planWith(fingers: ReadonlyMap<string, Finger>): Observable<Solved | undefined> {
     const { locks, desk } = this.session.decisions();
+    // What is settled in the bar is looked at otherwise, not refused.
+    const looked = new Map([...locks].map(([id, finger]) => [id, fingers.get(id) ?? finger] as const));
     return this.engine.plan(this.session.givenFor({ desk, locks: new Map([...locks, ...fingers]) })).pipe(
-      map((plan) => ({ plan, decisions: { desk, locks } })),
+      map((plan) => ({ plan, decisions: { desk, locks: looked } })),
       catchError(() => of(undefined)),
     );
   }
