@@ -1,5 +1,6 @@
 import {
   bothHands,
+  barsNumbered,
   createPlanner,
   linksOf,
   fail,
@@ -55,8 +56,7 @@ const byPublishedModel = (score: Score): { readonly locks: Locks; readonly warni
 /** Bars by their printed numbers, as indices; none where the piece has no such bar. */
 const barsOf = (score: Score, numbers: FingerRequest['bars']): { readonly bars?: readonly [number, number] } => {
   if (!numbers) return {};
-  const inside = score.bars.filter(({ number }) => number >= numbers[0] && number <= numbers[1]);
-  return { bars: [inside[0]?.index ?? Infinity, inside[inside.length - 1]?.index ?? -1] };
+  return { bars: barsNumbered(score, ...numbers) ?? [Infinity, -1] };
 };
 
 /** Fingers one file's bytes; an error is one sentence for the user. */

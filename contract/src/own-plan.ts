@@ -1,8 +1,7 @@
-import { SIDES, type Finger, type Score, type Side } from '@kettle-step/core';
+import { byBar, SIDES, type Finger, type Score, type Side } from '@kettle-step/core';
 import { z } from 'zod';
 import { fingerSchema } from './plan-document';
 import { storedFingerSchema } from './piece';
-import { byBar } from './stored-plan';
 import { studentIdSchema } from './student';
 
 /** A student's own plan of a piece, beside the general one that everybody else plays. */

@@ -1,4 +1,5 @@
 import {
+  byBar,
   SURE_FROM,
   SIDES,
   type BarAlternative,
@@ -41,17 +42,6 @@ const cellState = (fingers: readonly (Finger | null)[], locked: readonly boolean
   if (fingers.length === 0) return 'silent';
   if (fingers.every((finger) => finger === null)) return 'open';
   return fingers.every((finger, index) => finger === null || locked[index]) ? 'settled' : 'suggested';
-};
-
-/** What belongs to each bar, in the order given. */
-export const byBar = <T extends { readonly bar: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> => {
-  const bars = new Map<number, T[]>();
-  for (const one of all) {
-    const others = bars.get(one.bar);
-    if (others) others.push(one);
-    else bars.set(one.bar, [one]);
-  }
-  return bars;
 };
 
 const lane = (score: Score, plan: PianoPlan, locks: Locks, side: Side): RibbonCell[] => {

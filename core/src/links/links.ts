@@ -5,7 +5,7 @@ import type { Move } from '../moves/move';
 import { fingersOfHand, type PianoPlan } from '../plan/plan';
 import type { Planner } from '../plan/planner';
 import type { Note, Score } from '../score/score';
-import { inOrder, playOrder, writtenOctaves, type PlayedBar } from '../unfold';
+import { inOrder, playOrder, writtenId, writtenOctaves, type PlayedBar } from '../unfold';
 import { sectionAt, sectionsOf } from './sections';
 
 /** Where one stretch of a piece meets the next: most moves gather there, and no bar by itself shows them. */
@@ -56,8 +56,6 @@ const jointsOf = (score: Score, order: readonly PlayedBar[]): readonly Joint[] =
   });
 };
 
-const idInDocument = (id: string): string => id.split('\t')[0]!;
-
 /** Some bars in the order they are played, fingered as the plan says. */
 interface Excerpt {
   readonly score: Score;
@@ -72,7 +70,7 @@ const createExcerpts = (score: Score, plan: PianoPlan) => {
     const notes = whole.notes.filter((note) => note.side === side);
     const locks = new Map(
       notes.flatMap(({ id }): [string, Finger][] => {
-        const finger = fingers.get(idInDocument(id));
+        const finger = fingers.get(writtenId(id));
         return finger === undefined ? [] : [[id, finger]];
       }),
     );
@@ -92,9 +90,9 @@ const firstIn = (notes: readonly Note[], bar: number): Note | undefined => notes
 const inDocument = (fingers: ReadonlyMap<string, Finger>): ReadonlyMap<string, Finger> | undefined => {
   const found = new Map<string, Finger>();
   for (const [id, finger] of fingers) {
-    const known = found.get(idInDocument(id));
+    const known = found.get(writtenId(id));
     if (known !== undefined && known !== finger) return undefined;
-    found.set(idInDocument(id), finger);
+    found.set(writtenId(id), finger);
   }
   return found;
 };
@@ -154,7 +152,7 @@ const linkAt = (joining: Joining, { kind, at }: Joint, side: Side): readonly Lin
       fromBar: from.bar,
       toBar: to.bar,
       pass: from.pass,
-      move: move ? { ...move, bar: to.bar, fromId: idInDocument(move.fromId), toId: idInDocument(move.toId) } : null,
+      move: move ? { ...move, bar: to.bar, fromId: writtenId(move.fromId), toId: writtenId(move.toId) } : null,
       effort: roundEffort(Math.max(0, plan.effort - alone[0]! - alone[1]!)),
       better: move ? betterAt(joining, at, side) : null,
     },

@@ -1,6 +1,7 @@
 import { SIDES, type Side } from '../hand/hand';
 import type { Move } from '../moves/move';
 import type { HandPlan, PianoPlan } from '../plan/plan';
+import { byBar } from '../score/bars';
 import type { Note, Score } from '../score/score';
 import { unfolded, writtenOctaves, type Unfolded } from '../unfold';
 import type { Link } from './links';
@@ -23,10 +24,9 @@ const repeated = <T extends { readonly bar: number; readonly onsetTicks: number 
   { bars }: Score,
   all: readonly T[],
 ): readonly { readonly one: T; readonly at: number; readonly onsetTicks: number }[] => {
-  const byBar = new Map<number, T[]>();
-  for (const one of all) byBar.set(one.bar, [...(byBar.get(one.bar) ?? []), one]);
+  const own = byBar(all);
   return order.flatMap(({ bar }, at) =>
-    (byBar.get(bar) ?? []).map((one) => ({
+    (own.get(bar) ?? []).map((one) => ({
       one,
       at,
       onsetTicks: one.onsetTicks + played.bars[at]!.onsetTicks - bars[bar]!.onsetTicks,

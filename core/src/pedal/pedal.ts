@@ -1,4 +1,5 @@
 import { pitchClass } from '../keyboard/geometry';
+import { barAt, byBar } from '../score/bars';
 import { isIn, PLAIN_HARMONIES } from '../reading/harmony';
 import { beatTicks, fullBarTicks, type Bar, type Mark, type Note, type Score } from '../score/score';
 
@@ -123,22 +124,6 @@ export const pedalSpansOf = ({ marks, bars }: Pick<Score, 'marks' | 'bars'>): re
   return spans;
 };
 
-const notesByBar = (score: Score): ReadonlyMap<number, readonly Note[]> => {
-  const byBar = new Map<number, Note[]>();
-  for (const note of score.notes) {
-    const own = byBar.get(note.bar);
-    if (own) own.push(note);
-    else byBar.set(note.bar, [note]);
-  }
-  return byBar;
-};
-
-const barAt = ({ bars }: Score, ticks: number): number =>
-  Math.max(
-    0,
-    bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks),
-  );
-
 /** Spans of the written pedal inside bars that keep it; what reaches into others is cut. */
 const writtenSpans = (score: Score, stretches: readonly PedalStretch[]): readonly PedalSpan[] =>
   pedalSpansOf(score).flatMap(({ downTicks, upTicks }): PedalSpan[] => {
@@ -160,9 +145,9 @@ const marksOf = (spans: readonly PedalSpan[]): readonly PedalMark[] =>
  */
 export const withPedal = (score: Score, stretches: readonly PedalStretch[]): Score => {
   if (stretches.every(({ way }) => way === 'as-written')) return score;
-  const byBar = notesByBar(score);
+  const notes = byBar(score.notes);
   const settled = score.bars.flatMap((bar) =>
-    spansIn(score, bar, byBar.get(bar.index) ?? [], pedalWayAt(stretches, bar.index)),
+    spansIn(score, bar, notes.get(bar.index) ?? [], pedalWayAt(stretches, bar.index)),
   );
   const spans = [...writtenSpans(score, stretches), ...settled].sort((a, b) => a.downTicks - b.downTicks);
   const others = score.marks.filter(({ kind }) => kind !== 'pedal');

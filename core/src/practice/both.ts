@@ -1,5 +1,6 @@
 import { SIDES, type Side } from '../hand/hand';
 import { pedalSpansOf } from '../pedal';
+import { barAt } from '../score/bars';
 import { barInWords, numberOfBar } from '../score/bar-words';
 import { beatOf, type Score } from '../score/score';
 import { holdsOf, unitsFelt, type TogetherBeat } from '../together';
@@ -142,10 +143,7 @@ export const pedalStep = (
   within: (at: { readonly bar: number }) => boolean,
   strikes: Strikes,
 ): readonly PracticeStep[] => {
-  const span = pedalSpansOf(score).find(({ downTicks }) => {
-    const bar = score.bars.findLastIndex(({ onsetTicks }) => onsetTicks <= downTicks);
-    return within({ bar });
-  });
+  const span = pedalSpansOf(score).find(({ downTicks }) => within({ bar: barAt(score, downTicks) }));
   const first =
     span && SIDES.flatMap((side) => strikes[side].filter(({ onsetTicks }) => onsetTicks === span.downTicks));
   const lead = first?.[0];

@@ -1,4 +1,5 @@
 import type { Side } from '../hand/hand';
+import { byBar } from '../score/bars';
 import { positionLabel } from '../moves/position';
 import type { PianoPlan } from '../plan/plan';
 import { keyOf, said, saidAll, saidTogether, type NamedNote, type Strike } from './lines';
@@ -162,10 +163,8 @@ const isChord = (notes: readonly NamedNote[]): boolean =>
 
 /** Broken chords as blocks: the keys of each bar together, one block after another. */
 export const blockSteps = (strikes: readonly Strike[], hand: Side): readonly PracticeStep[] => {
-  const bars = new Map<number, Strike[]>();
-  for (const strike of strikes) bars.set(strike.bar, [...(bars.get(strike.bar) ?? []), strike]);
   const rows: (readonly NamedNote[])[] = [];
-  for (const own of bars.values()) {
+  for (const own of byBar(strikes).values()) {
     const block = own.every(({ notes }) => notes.length === 1) ? blockOf(own) : undefined;
     if (!block || !isChord(block) || rows.length >= MOST_BLOCKS) continue;
     if (!rows.some((row) => saidAll(row) === saidAll(block))) rows.push(block);

@@ -5,7 +5,7 @@ import type { Move } from '../moves/move';
 import type { PianoPlan } from '../plan/plan';
 import { beatTicks, type Bar, type Note, type Score } from '../score/score';
 import { handsTogether, spotsOf } from '../together';
-import { playOrder } from '../unfold';
+import { playRuns } from '../unfold';
 import { barWord, capitalized, countWords, fingerWord, numberWord, placedKey } from './words';
 
 /** A stretch of a piece in plain words, hand by hand and note by note: for learners by ear, and for those who cannot see the page. */
@@ -189,12 +189,7 @@ const openingOf = (score: Score, plan: PianoPlan, bars: readonly Bar[], sides: r
 
 /** In which order the bars are played, where that is not one after another: "Played: bars one to four, bars one to three, bar five." */
 const orderOf = (score: Score): string => {
-  const runs: [number, number][] = [];
-  for (const { bar } of playOrder(score.bars)) {
-    const run = runs[runs.length - 1];
-    if (run && run[1] === bar - 1) run[1] = bar;
-    else runs.push([bar, bar]);
-  }
+  const runs = playRuns(score.bars);
   if (runs.length < 2) return '';
   const told = runs.map((run) => {
     const [from, to] = run.map((bar) => barWord(score.bars[bar]!.number)) as [string, string];

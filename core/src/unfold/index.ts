@@ -1,4 +1,4 @@
-export { playOrder, repeatedPassages, type PlayedBar, type RepeatedPassage } from './play-order';
+export { playOrder, playRuns, repeatedPassages, type PlayedBar, type RepeatedPassage } from './play-order';
 export { writtenOctaves, type OctavePass } from './octaves';
-export { inOrder, unfolded, type Unfolded } from './unfolded';
+export { inOrder, unfolded, writtenId, type Unfolded } from './unfolded';
 export { withRoad, type SettledRoad } from './settled';

@@ -1,4 +1,5 @@
 import { SIDES, type Side } from '../hand/hand';
+import { barAt } from '../score/bars';
 import type { Score } from '../score/score';
 
 /** A stretch that sounds in another octave when it comes again. */
@@ -26,10 +27,7 @@ const handOn = (score: Score, staff: number): Side =>
 export const writtenOctaves = (score: Score): readonly OctavePass[] =>
   score.marks.flatMap((mark) => {
     if (mark.kind !== 'second-time-octave') return [];
-    const bar = Math.max(
-      0,
-      score.bars.findLastIndex(({ onsetTicks }) => onsetTicks <= mark.onsetTicks),
-    );
+    const bar = barAt(score, mark.onsetTicks);
     const isAlone = new Set(score.notes.map(({ staff }) => staff)).size < 2;
     return [
       {

@@ -123,3 +123,14 @@ export const playOrder = (bars: readonly Bar[]): readonly PlayedBar[] => {
   }
   return played;
 };
+
+/** Runs of bars that are played one after another, as indices of the first and last. @example playRuns(score.bars) // [[0, 1], [0, 2]] */
+export const playRuns = (bars: readonly Bar[]): readonly (readonly [number, number])[] => {
+  const runs: [number, number][] = [];
+  for (const { bar } of playOrder(bars)) {
+    const run = runs[runs.length - 1];
+    if (run && run[1] === bar - 1) run[1] = bar;
+    else runs.push([bar, bar]);
+  }
+  return runs;
+};

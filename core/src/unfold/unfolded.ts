@@ -1,4 +1,5 @@
 import { isOnKeyboard } from '../keyboard/pitch';
+import { barAt, byBar } from '../score/bars';
 import { layBars } from '../score/build';
 import type { Bar, Mark, Note, Score, Slur } from '../score/score';
 import { octavesOn, type OctavePass } from './octaves';
@@ -16,7 +17,8 @@ export interface Unfolded {
 
 /** A note of a later pass. Ids of a document hold no tab. */
 const idOn = (id: string, pass: number): string => (pass === 1 ? id : `${id}\t${pass}`);
-const writtenId = (id: string): string => id.split('\t')[0]!;
+/** The id in the document of a note that is played. */
+export const writtenId = (id: string): string => id.split('\t')[0]!;
 
 /** Where a bar of the piece went: its place among the played ones. */
 interface Placed {
@@ -58,20 +60,16 @@ const reaches = (placed: readonly Placed[]): readonly number[] => {
   return ends;
 };
 
-const barOf = <T extends { readonly onsetTicks: number }>(bars: readonly Bar[], at: T): number =>
-  Math.max(
-    0,
-    bars.findLastIndex(({ onsetTicks }) => onsetTicks <= at.onsetTicks),
-  );
-
 /** Marks of each bar in turn; where the music goes elsewhere the tempo of the place it comes to is said again. */
 const placedMarks = ({ marks, bars }: Score, placed: readonly Placed[]): readonly Mark[] => {
-  const byBar = new Map<number, Mark[]>();
-  for (const mark of marks) byBar.set(barOf(bars, mark), [...(byBar.get(barOf(bars, mark)) ?? []), mark]);
+  const placedIn = byBar(marks.map((mark) => ({ mark, bar: barAt({ bars }, mark.onsetTicks) })));
   const tempi = marks.filter((mark) => mark.kind === 'tempo');
   return placed.flatMap(({ written, played }, at): Mark[] => {
     const by = played.onsetTicks - written.onsetTicks;
-    const own = (byBar.get(written.index) ?? []).map((mark): Mark => ({ ...mark, onsetTicks: mark.onsetTicks + by }));
+    const own = (placedIn.get(written.index) ?? []).map(({ mark }): Mark => ({
+      ...mark,
+      onsetTicks: mark.onsetTicks + by,
+    }));
     const came = at > 0 ? !placed[at - 1]!.goesOn : written.index > 0;
     const tempo = came ? tempi.findLast((mark) => mark.onsetTicks <= written.onsetTicks) : undefined;
     return [...(tempo ? [{ ...tempo, onsetTicks: played.onsetTicks }] : []), ...own];
@@ -113,14 +111,9 @@ export const inOrder = (score: Score, order: readonly PlayedBar[], octaves: read
     return { written: score.bars[bar]!, played: bars[at]!, pass, goesOn: order[at + 1]?.bar === bar + 1 };
   });
   const ends = reaches(placed);
-  const byBar = new Map<number, Note[]>();
-  for (const note of score.notes) {
-    const own = byBar.get(note.bar);
-    if (own) own.push(note);
-    else byBar.set(note.bar, [note]);
-  }
+  const notesIn = byBar(score.notes);
   const notes = placed.flatMap((one, at) =>
-    (byBar.get(one.written.index) ?? []).map((note) =>
+    (notesIn.get(one.written.index) ?? []).map((note) =>
       placedNote(note, one, ends[at]!, octavesOn(octaves, note, one.pass)),
     ),
   );

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import { byBar } from '@kettle-step/contract';
 import {
+  byBar,
   SIDES,
   type ComparedWay,
   type Comparison,

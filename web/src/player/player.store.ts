@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { beatTicks, quartersPerMinuteAt, type Score, type Side } from '@kettle-step/core';
+import { barAt, barsNumbered, beatTicks, quartersPerMinuteAt, type Score, type Side } from '@kettle-step/core';
 import { PieceSession } from '../session/piece-session';
 import { SheetSteps, type SheetStep } from '../sheet/sheet-steps';
 import { Player } from '../sound/player.service';
@@ -60,10 +60,9 @@ export class PlayerStore {
 
   /** Indices of the first and last bar of the step. */
   readonly bars = computed((): readonly [number, number] => {
-    const bars = this.session.score()?.bars ?? [];
-    const [first, last] = this.step().step?.bars ?? [-Infinity, Infinity];
-    const inside = bars.filter(({ number }) => number >= first && number <= last);
-    return [inside[0]?.index ?? 0, inside[inside.length - 1]?.index ?? Math.max(0, bars.length - 1)];
+    const score = this.session.score();
+    const [first, last] = this.step().step?.bars ?? [null, null];
+    return (score && barsNumbered(score, first, last)) ?? [0, Math.max(0, (score?.bars.length ?? 1) - 1)];
   });
   private readonly written = computed(() => {
     const score = this.session.score();
@@ -174,7 +173,7 @@ export class PlayerStore {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (!score || !solved) return;
     const { bars, from, until } = this.spanOf(score);
-    const first = score.bars.findLastIndex(({ onsetTicks }) => onsetTicks <= from);
+    const first = barAt(score, from);
     const isWhole = this.step().key === WHOLE.key && this.growth() === 'all';
     const grows = this.growth() !== 'all' && this.beats() < this.allBeats();
     const schedule = scheduleOf(score, solved.plan, {

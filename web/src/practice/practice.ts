@@ -13,7 +13,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { SHEET_FOOT } from '@kettle-step/contract';
-import { barName, readOut, readOutText, SIDES } from '@kettle-step/core';
+import { barName, barsNumbered, readOut, readOutText, SIDES } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
@@ -88,8 +88,7 @@ export class Practice {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (!this.withWords() || !score || !solved) return [];
     const [first, last] = this.store.bars();
-    const inside = score.bars.filter(({ number }) => number >= (first ?? -Infinity) && number <= (last ?? Infinity));
-    const bars = [inside[0]?.index ?? 0, inside[inside.length - 1]?.index ?? Infinity] as const;
+    const bars = barsNumbered(score, first, last) ?? [0, Infinity];
     return readOutText(readOut(score, solved.plan, { sides: SIDES, bars })).split('\n\n');
   });
 

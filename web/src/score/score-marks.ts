@@ -1,5 +1,5 @@
-import { byBar } from '@kettle-step/contract';
 import {
+  byBar,
   EASING_MARKS,
   MOVE_WORDS,
   SIDES,

@@ -6,7 +6,7 @@ import {
   type PracticeDocument,
   type PracticeDocumentStep,
 } from '@kettle-step/contract';
-import type { LadderWish } from '@kettle-step/core';
+import { barsNumbered, type LadderWish } from '@kettle-step/core';
 import { setPractice } from '../session/decisions';
 import { History } from '../session/history';
 import { Links } from '../session/links';
@@ -107,11 +107,10 @@ export class SheetSteps {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (this.session.state().kind !== 'ready' || !score || !solved) return undefined;
     const [first, last] = this.bars();
-    const inside = score.bars.filter(({ number }) => number >= (first ?? -Infinity) && number <= (last ?? Infinity));
-    const [from, to] = [inside[0]?.index ?? 0, inside[inside.length - 1]?.index ?? score.bars.length - 1];
+    const bars = barsNumbered(score, first, last);
     const { spots, ladder } = this.practice();
     return practiceDocument(score, solved.plan, {
-      bars: [from, to],
+      ...(bars ? { bars } : {}),
       spots,
       links: this.links() ?? [],
       ladder: ladder ?? {},

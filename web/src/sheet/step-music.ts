@@ -11,7 +11,15 @@ import {
 } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import type { PracticeDocumentStep } from '@kettle-step/contract';
-import { composeMusicXml, fingersOfHand, serializeMusicXml, SIDES, strokesScore, type Score } from '@kettle-step/core';
+import {
+  barsNumbered,
+  composeMusicXml,
+  fingersOfHand,
+  serializeMusicXml,
+  SIDES,
+  strokesScore,
+  type Score,
+} from '@kettle-step/core';
 import { catchError, EMPTY, switchMap } from 'rxjs';
 import { indexDrawing, paintFingers, showPages } from '../score/drawing';
 import { fingeredNotes } from '../score/fingered-notes';
@@ -117,10 +125,8 @@ export class StepMusic {
 
   /** First and last bar counted from 1. */
   private barsOf(score: Score, { bars: [first, last] }: PracticeDocumentStep): readonly [number, number] | undefined {
-    const indices = score.bars.filter(({ number }) => number >= first && number <= last).map(({ index }) => index);
-    return indices.length > 0 && indices.length <= MOST_BARS
-      ? [indices[0]! + 1, indices[indices.length - 1]! + 1]
-      : undefined;
+    const [from, to] = barsNumbered(score, first, last) ?? [0, Infinity];
+    return to - from < MOST_BARS ? [from + 1, to + 1] : undefined;
   }
 
   private paint(element: HTMLElement): void {

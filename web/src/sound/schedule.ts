@@ -1,4 +1,5 @@
 import {
+  barAt,
   beatTicks,
   inOrder,
   pedalSpansOf,
@@ -108,12 +109,6 @@ interface Run {
   /** By how many ticks each bar stands later than in the written piece. */
   readonly later: readonly number[];
 }
-
-const barAt = ({ bars }: Score, ticks: number): number =>
-  Math.max(
-    0,
-    bars.findLastIndex(({ onsetTicks }) => onsetTicks <= ticks),
-  );
 
 const orderOf = (score: Score, { extent, from }: PlayOptions): readonly PlayedBar[] => {
   if (extent !== 'onwards') {

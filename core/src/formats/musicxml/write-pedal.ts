@@ -1,4 +1,5 @@
 import { pedalSpansOf } from '../../pedal';
+import { barAt } from '../../score/bars';
 import type { Score } from '../../score/score';
 import {
   append,
@@ -26,10 +27,7 @@ const signsByBar = (score: Score): ReadonlyMap<number, readonly PedalSign[]> => 
   const byBar = new Map<number, PedalSign[]>();
   const put = (type: PedalSign['type'], ticks: number, isEnd: boolean): void => {
     // What ends with a bar stands in it, not at the beginning of the next.
-    const bar = Math.max(
-      0,
-      score.bars.findLastIndex(({ onsetTicks }) => (isEnd ? onsetTicks < ticks : onsetTicks <= ticks)),
-    );
+    const bar = barAt(score, isEnd ? ticks - 1 : ticks);
     byBar.set(bar, [...(byBar.get(bar) ?? []), { type, ticks: ticks - score.bars[bar]!.onsetTicks }]);
   };
   for (const { downTicks, upTicks } of pedalSpansOf(score)) {

@@ -3,7 +3,7 @@ import type { Desk } from '@kettle-step/contract';
 import {
   barInWords,
   MOVE_WORDS,
-  playOrder,
+  playRuns,
   repeatedPassages,
   sectionsOf,
   SIDES,
@@ -36,19 +36,12 @@ export interface ToldLink {
   readonly hands: readonly ToldHand[];
 }
 
-/** Runs of bars that are played one after another, as printed numbers. */
-const orderInWords = (score: Score): string => {
-  const runs: [number, number][] = [];
-  for (const { bar } of playOrder(score.bars)) {
-    const run = runs[runs.length - 1];
-    if (run && run[1] === bar - 1) run[1] = bar;
-    else runs.push([bar, bar]);
-  }
-  return runs
-    .map(([first, last]) => [numberOfBar(score, first), numberOfBar(score, last)])
-    .map(([first, last]) => (first === last ? `${first || 'upbeat'}` : `${first || 'upbeat'}–${last}`))
+/** The order of bars by their printed numbers. @example '1–4, 1–3, 5' */
+const orderInWords = (score: Score): string =>
+  playRuns(score.bars)
+    .map((run) => run.map((bar) => numberOfBar(score, bar) || 'upbeat'))
+    .map(([first, last]) => (first === last ? `${first}` : `${first}–${last}`))
     .join(', ');
-};
 
 /** The order a piece is played in, where its stretches meet, and its pedal. */
 @Injectable()
