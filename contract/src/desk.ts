@@ -116,13 +116,16 @@ const spotsSchema = z.object({
   order: z.array(bar).max(MAX_PLACES).default([]),
 });
 
+/** Keys of steps hold the id of a note. */
+const LONGEST_KEY = 300;
+
 /** The longest step of a sheet. */
 const LONGEST_STEP = 1000;
 
 /** A step that the teacher changed, or wrote. */
 const sheetStep = z.object({
   /** Which step of the plan's it is, by what it is about; steps of the teacher's own have names that begin with `own`. */
-  key: plainText(200).min(1),
+  key: plainText(LONGEST_KEY).min(1),
   isIn: z.boolean(),
   /** Null where the words are the plan's. */
   words: plainText(LONGEST_STEP).nullable(),
@@ -134,7 +137,7 @@ const sheetStep = z.object({
 const sheetSchema = z.object({
   /** In the order of the sheet, where that was changed. */
   steps: z.array(sheetStep).max(MAX_STRETCHES).default([]),
-  order: z.array(plainText(200)).max(MAX_STRETCHES).default([]),
+  order: z.array(plainText(LONGEST_KEY)).max(MAX_STRETCHES).default([]),
 });
 
 /** The way from the tempo that is steady today to the goal. */

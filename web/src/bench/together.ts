@@ -26,6 +26,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { UpDown } from '../parts/up-down';
 import { effortFigure, HAND_WORDS, nameOfBar, numberOfBar, pretty } from '../parts/words';
 import { MarkChoices } from '../score/mark-choices';
 import { beatWords, figuresOf, FULL_DIFFICULTY } from '../score/strip';
@@ -49,7 +50,7 @@ interface BeatCell {
 /** Both hands beat by beat: their fingers, how hard each beat is for them together, and the trouble spots with the reasons. */
 @Component({
   selector: 'ks-together',
-  imports: [FormsModule, NzButtonModule, NzInputModule],
+  imports: [FormsModule, NzButtonModule, NzInputModule, UpDown],
   templateUrl: './together.html',
   styleUrls: ['./compare.less', './together.less'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -12,6 +12,7 @@ const GROUP: CommandGroup = {
   title: 'Try',
   commands: {
     settle: { words: 'Settle', keys: ['Enter'], run: does('settle') },
+    play: { words: 'Play', keys: ['Space'], run: does('play') },
     next: { words: 'Next', keys: ['n'], run: does('next') },
     last: { words: 'Last', keys: ['Shift+n'], run: does('last') },
     finger: { words: 'Finger', keys: ['([1-5])'], run: does('finger') },
@@ -60,11 +61,13 @@ describe('keys of a place', () => {
     const { press } = setUp();
     press('n', {}, 'input');
     press('Enter', {}, 'button');
+    press(' ', { code: 'Space' }, 'button');
     press('n', { ctrlKey: true });
     expect(done).toEqual([]);
     press('Enter', { ctrlKey: true }, 'input');
     press('n', {}, 'button');
-    expect(done).toEqual(['save Enter', 'next n']);
+    press(' ', { code: 'Space' });
+    expect(done).toEqual(['save Enter', 'next n', 'play  ']);
   });
 
   it('keep a key from the browser also while its command cannot be done', () => {

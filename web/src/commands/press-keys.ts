@@ -10,7 +10,7 @@ const isText = (target: EventTarget | null): boolean =>
   target instanceof HTMLSelectElement ||
   (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'button'].includes(target.type));
 
-/** Enter on a control is for the control. */
+/** Enter and the space bar on a control are for the control. */
 const isControl = (target: EventTarget | null): boolean =>
   target instanceof Element && target.closest('button, a, [role="option"], [role="switch"], input') !== null;
 
@@ -24,7 +24,7 @@ const isCharacter = (event: KeyboardEvent): boolean => event.key.length === 1 &&
 const isMeantFor = (command: Command, event: KeyboardEvent, letters: boolean): boolean => {
   if (event.isComposing) return false;
   if (isText(event.target) && !command.inText) return false;
-  if (event.key === 'Enter' && !hasModifier(event) && isControl(event.target)) return false;
+  if ((event.key === 'Enter' || event.key === ' ') && !hasModifier(event) && isControl(event.target)) return false;
   // A sign is matched with any modifier that brings it forth; with others it is another press.
   if (event.key.length === 1 && hasModifier(event) && command.keys.every((key) => !/^(\$mod|Control|Alt)/.test(key)))
     return false;

@@ -13,12 +13,15 @@ import { telling } from '../parts/telling';
 import { isoDay } from '../parts/dates';
 import { messageOf } from '../parts/words';
 import { LessonsService } from '../services/lessons.service';
+import { ServerProblem } from '../services/pieces.service';
 
 /** What of a lesson is written in its fields. */
 export type LessonFacts = Pick<Lesson, 'startsAt' | 'minutes' | 'state' | 'items' | 'heard' | 'decisions'>;
 
 /** Changes that follow one another faster than this are saved together. */
 const QUIET_MS = 400;
+/** After a failure it is tried again by itself. */
+const RETRY_MS = 5000;
 /** What is written into one field without a longer pause is taken back as one. */
 const ONE_CHANGE_MS = 1500;
 
@@ -218,7 +221,7 @@ export class LessonsStore {
     this.changed.next();
   }
 
-  /** Saves what is waiting, one after another; what fails waits for the next change. */
+  /** Saves what is waiting, one after another; what fails waits. */
   private saved(): Observable<unknown> {
     const [lesson] = this.waiting.values();
     if (!lesson) return EMPTY;
@@ -240,6 +243,9 @@ export class LessonsStore {
         }),
         catchError((cause: unknown) => {
           this.problem.set(`Not saved yet. ${messageOf(cause)}`);
+          // What another window has changed is not written over; all else is tried again.
+          const isConflict = cause instanceof ServerProblem && cause.problem?.code === 'conflict';
+          if (!isConflict) setTimeout(() => this.changed.next(), RETRY_MS);
           return EMPTY;
         }),
       );

@@ -12,6 +12,7 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { LESSON_STATES, itemInWords, type Lesson, type LessonItem } from '@kettle-step/contract';
+import { RouterLink } from '@angular/router';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCalendarModule } from 'ng-zorro-antd/calendar';
@@ -41,6 +42,8 @@ export class Lessons {
   readonly store = inject(LessonsStore);
   /** A day to begin with, from the address. */
   readonly day = input<string>();
+  /** Words to look for, from the address. */
+  readonly words = input<string>();
 
   readonly states = LESSON_STATES;
   readonly stateWords = STATE_WORDS;
@@ -68,10 +71,11 @@ export class Lessons {
 
   constructor() {
     effect(() => {
-      const day = this.day();
+      const [day, words] = [this.day(), this.words()];
       untracked(() => {
         if (day !== undefined && /^\d{4}-\d{2}-\d{2}$/.test(day)) this.store.day.set(day);
-        this.store.load();
+        if (words === undefined) this.store.load();
+        else this.store.search(words);
       });
     });
   }

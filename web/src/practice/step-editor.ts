@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { UpDown } from '../parts/up-down';
 import type { SheetStep } from '../sheet/sheet-steps';
 
 /** One step of the sheet as the teacher changes it: in or out, its words, its place. */
 @Component({
   selector: 'ks-step-editor',
-  imports: [NzButtonModule, NzInputModule],
+  imports: [NzButtonModule, NzInputModule, UpDown],
   template: `<div class="step" [class.out]="!step().isIn">
     <label>
       <input
@@ -21,30 +22,12 @@ import type { SheetStep } from '../sheet/sheet-steps';
       @if (!step().step) {
         <button nz-button nzSize="small" type="button" (click)="discard.emit()">Delete</button>
       }
-      <button
-        nz-button
-        nzSize="small"
-        type="button"
-        [disabled]="isFirst()"
-        [attr.aria-label]="'Step ' + number() + ' up'"
-        (click)="move.emit(-1)"
-      >
-        ↑
-      </button>
-      <button
-        nz-button
-        nzSize="small"
-        type="button"
-        [disabled]="isLast()"
-        [attr.aria-label]="'Step ' + number() + ' down'"
-        (click)="move.emit(1)"
-      >
-        ↓
-      </button>
+      <ks-up-down [what]="'Step ' + number()" [isFirst]="isFirst()" [isLast]="isLast()" (move)="move.emit($event)" />
     </span>
     <textarea
       nz-input
       rows="3"
+      maxlength="1000"
       #words
       [attr.aria-label]="'Words of step ' + number()"
       [value]="step().words"

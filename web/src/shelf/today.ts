@@ -11,7 +11,7 @@ import { LessonsService } from '../services/lessons.service';
   imports: [RouterLink],
   template: `@if (lessons().length > 0) {
     <p>
-      <b>Today's lessons</b>
+      <b>Today’s lessons</b>
       @for (lesson of lessons(); track lesson.id) {
         <a routerLink="/lessons" [queryParams]="{ day: today }">{{ lesson.words }}</a>
       }
