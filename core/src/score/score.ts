@@ -43,6 +43,9 @@ export interface Bar {
 export const ROAD_SIGNS = ['segno', 'coda', 'to-coda', 'fine', 'da-capo', 'dal-segno'] as const;
 export type RoadSign = (typeof ROAD_SIGNS)[number];
 
+/** Segno and Coda stand where a bar begins; the others hold at its end. */
+export const isAtBeginning = (sign: RoadSign): boolean => sign === 'segno' || sign === 'coda';
+
 export interface Metre {
   readonly beats: number;
   readonly beatType: number;

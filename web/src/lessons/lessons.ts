@@ -31,7 +31,16 @@ const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric' 
 /** The lesson book: days, what was set, what was heard of it, and the next list. */
 @Component({
   selector: 'ks-lessons',
-  imports: [FormsModule, NzAlertModule, NzButtonModule, NzCalendarModule, NzInputModule, NzPopconfirmModule, PlaceHead],
+  imports: [
+    FormsModule,
+    NzAlertModule,
+    NzButtonModule,
+    NzCalendarModule,
+    NzInputModule,
+    NzPopconfirmModule,
+    PlaceHead,
+    RouterLink,
+  ],
   templateUrl: './lessons.html',
   styleUrl: './lessons.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,7 @@
 import { STEPS, type Pitch } from '../../keyboard/pitch';
 import {
   fullBarTicks,
+  isAtBeginning,
   type Articulation,
   type Key,
   type Metre,
@@ -10,7 +11,9 @@ import {
 } from '../../score/score';
 import { MAX_QUARTERS } from '../limits';
 import { BarAccidentals } from '../notation/accidentals';
+import { fingersInChord } from './chord-fingers';
 import { lengthOf, type AbcElement, type AbcKey, type AbcMeter, type AbcPitch } from './parser';
+import { roadSignsOf } from './road-signs';
 import { ABC_TICKS } from './signs';
 
 /** One voice of an ABC tune, read element by element into bars. */
@@ -50,22 +53,6 @@ export interface AbcBar {
   rehearsal: string;
   doubleBarline: boolean;
 }
-
-/** Decorations of ABC 2.1 that send the player elsewhere; those of whole phrases (“D.C.alfine”) begin alike. */
-const SIGN_OF: readonly (readonly [RegExp, RoadSign])[] = [
-  [/^segno$/, 'segno'],
-  [/^coda$/, 'coda'],
-  [/^dacoda$/, 'to-coda'],
-  [/^fine$/, 'fine'],
-  [/^(dacapo|D\.C\.)/, 'da-capo'],
-  [/^D\.S\./, 'dal-segno'],
-];
-
-const signsOf = (decorations: readonly string[]): RoadSign[] =>
-  decorations.flatMap((name) => SIGN_OF.filter(([pattern]) => pattern.test(name)).map(([, sign]) => sign));
-
-/** Signs that one comes to at the beginning of a bar; written at a bar line they belong to the next. */
-const AT_BEGINNING: readonly RoadSign[] = ['segno', 'coda'];
 
 const METRES: Readonly<Record<string, Metre>> = {
   common_time: { beats: 4, beatType: 4 },
@@ -127,22 +114,6 @@ const ORNAMENT_OF: Readonly<Record<string, OrnamentKind>> = {
 };
 
 const DYNAMICS = /^(p{1,4}|m[pf]|f{1,4}|sfz|fp)$/;
-
-/** Fingers inside a chord by the names of its notes in the text; the parser keeps only those before it. */
-const fingersInChord = (source: string): ReadonlyMap<string, readonly number[]> => {
-  const inside = /\[([^\]]*)\]/.exec(source.replace(/"[^"]*"/g, ''))?.[1] ?? '';
-  const fingers = new Map<string, readonly number[]>();
-  let waiting: number[] = [];
-  for (const [token] of inside.matchAll(/![^!]*!|[_^=]*[A-Ga-g][,']*/g)) {
-    const digit = /^!([1-5])!$/.exec(token)?.[1];
-    if (digit) waiting.push(Number(digit));
-    else if (!token.startsWith('!')) {
-      if (!fingers.has(token)) fingers.set(token, waiting);
-      waiting = [];
-    }
-  }
-  return fingers;
-};
 
 /** Reads the elements of one voice; lines of a tune are fed one after another. */
 export class AbcVoice {
@@ -248,13 +219,13 @@ export class AbcVoice {
 
   /** Signs at a bar line: those of an end belong to the bar before it. */
   private readBarSigns(type: string, decorations: readonly string[]): void {
-    const signs = signsOf(decorations);
+    const signs = roadSignsOf(decorations);
     const before = this.bars[this.bars.length - 1];
     if (before) {
-      before.signs = [...new Set([...before.signs, ...signs.filter((sign) => !AT_BEGINNING.includes(sign))])];
+      before.signs = [...new Set([...before.signs, ...signs.filter((sign) => !isAtBeginning(sign))])];
       if (type === 'bar_thin_thin') before.doubleBarline = true;
     }
-    this.signs = [...this.signs, ...signs.filter((sign) => AT_BEGINNING.includes(sign))];
+    this.signs = [...this.signs, ...signs.filter(isAtBeginning)];
   }
 
   private closeBar(): void {
@@ -309,7 +280,7 @@ export class AbcVoice {
       return;
     }
     const bar = this.current();
-    bar.signs = [...new Set([...bar.signs, ...signsOf(element.decoration ?? [])])];
+    bar.signs = [...new Set([...bar.signs, ...roadSignsOf(element.decoration ?? [])])];
     if (element.startTriplet !== undefined) {
       const actual = element.startTriplet;
       const normal = Math.round(actual * (element.tripletMultiplier ?? 1));

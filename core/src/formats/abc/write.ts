@@ -1,4 +1,13 @@
-import type { Articulation, Bar, Mark, Note, OrnamentKind, RoadSign, Score } from '../../score/score';
+import {
+  isAtBeginning,
+  type Articulation,
+  type Bar,
+  type Mark,
+  type Note,
+  type OrnamentKind,
+  type RoadSign,
+  type Score,
+} from '../../score/score';
 import { ACCIDENTALS, keyText, letterText, lengthText as unitsText, metreText } from './signs';
 import { accidentalsIn, type BarAccidentals } from '../notation/accidentals';
 import { writeDown, type WrittenBar, type WrittenEvent, type WrittenLine, type WrittenNote } from '../notation/written';
@@ -201,7 +210,7 @@ const SIGNS: Readonly<Record<RoadSign, string>> = {
 /** Signs over the beginning of a bar stand at the bar line before it, those over its end at its own. */
 const signsText = ({ signs }: Bar, at: 'beginning' | 'end'): string =>
   signs
-    .filter((sign) => ['segno', 'coda'].includes(sign) === (at === 'beginning'))
+    .filter((sign) => isAtBeginning(sign) === (at === 'beginning'))
     .map((sign) => SIGNS[sign])
     .join('');
 

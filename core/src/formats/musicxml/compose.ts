@@ -1,4 +1,4 @@
-import type { Bar, Mark, RoadSign, Score } from '../../score/score';
+import { isAtBeginning, type Bar, type Mark, type RoadSign, type Score } from '../../score/score';
 import { accidentalsIn, type BarAccidentals } from '../notation/accidentals';
 import { stavesOf, writeDown, type WrittenLine } from '../notation/written';
 import { buildBeside, noteElement, signFor, type Build, type Content, type Sheet } from './compose-note';
@@ -171,9 +171,6 @@ const SIGN_FORMS: Readonly<
   'dal-segno': { type: 'words', words: 'D.S.', sound: 'dalsegno' },
 };
 
-/** Signs that one comes to at the beginning of a bar; the others hold at its end. */
-const AT_BEGINNING: readonly RoadSign[] = ['segno', 'coda'];
-
 const signElement = ({ build }: Sheet, sign: RoadSign): Element => {
   const { type, words, sound } = SIGN_FORMS[sign];
   const value = ['fine', 'da-capo'].includes(sign) ? 'yes' : sign.replace(/^(to|dal)-/, '');
@@ -188,7 +185,7 @@ const signElement = ({ build }: Sheet, sign: RoadSign): Element => {
 
 const signElements = (sheet: Sheet, { signs, rehearsal }: Bar): { before: Element[]; after: Element[] } => {
   const written = (which: boolean): Element[] =>
-    signs.filter((sign) => AT_BEGINNING.includes(sign) === which).map((sign) => signElement(sheet, sign));
+    signs.filter((sign) => isAtBeginning(sign) === which).map((sign) => signElement(sheet, sign));
   const { build } = sheet;
   const mark = rehearsal === '' ? [] : [direction(build, build('rehearsal', {}, rehearsal), 0, undefined)];
   return { before: [...mark, ...written(true)], after: written(false) };
