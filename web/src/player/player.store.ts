@@ -57,6 +57,9 @@ export class PlayerStore {
   private readonly wished = signal(0);
   readonly at = computed(() => Math.min(this.wished(), this.steps().length - 1));
   readonly step = computed(() => this.steps()[this.at()]!);
+  // What the student chooses stays when the sheet is worked out anew and says the same.
+  private readonly kind = computed(() => this.step().step?.kind);
+  private readonly hand = computed(() => this.step().step?.hand ?? 'both');
 
   /** Indices of the first and last bar of the step. */
   readonly bars = computed((): readonly [number, number] => {
@@ -71,18 +74,16 @@ export class PlayerStore {
   private readonly ladder = computed(() => this.sheet.sheet()?.ladder ?? []);
 
   /** Quarters a minute; a ladder begins with its first rung. */
-  readonly tempo = linkedSignal(() => Math.round(this.ladder()[0] ?? this.written()));
+  private readonly first = computed(() => Math.round(this.ladder()[0] ?? this.written()));
+  readonly tempo = linkedSignal(() => this.first());
   readonly nextRung = computed(() => this.ladder().find((rung) => rung > this.tempo()));
   /** A hand by itself is heard by itself. */
   readonly voices = linkedSignal((): Readonly<Record<Side, Voice>> => {
-    const hand = this.step().step?.hand ?? 'both';
+    const hand = this.hand();
     return { right: hand === 'left' ? 'off' : 'on', left: hand === 'right' ? 'off' : 'on' };
   });
-  readonly growth = linkedSignal((): Growth => (this.step().step?.kind === 'backwards' ? 'backward' : 'all'));
-  readonly stopAtMoves = linkedSignal(() => {
-    const kind = this.step().step?.kind;
-    return kind === 'thumb-under' || kind === 'finger-over';
-  });
+  readonly growth = linkedSignal((): Growth => (this.kind() === 'backwards' ? 'backward' : 'all'));
+  readonly stopAtMoves = linkedSignal(() => this.kind() === 'thumb-under' || this.kind() === 'finger-over');
   readonly countIn = signal(true);
   readonly clicks = signal(true);
 

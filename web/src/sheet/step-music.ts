@@ -9,18 +9,10 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { toObservable } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { PracticeDocumentStep } from '@kettle-step/contract';
-import {
-  barsNumbered,
-  composeMusicXml,
-  fingersOfHand,
-  serializeMusicXml,
-  SIDES,
-  strokesScore,
-  type Score,
-} from '@kettle-step/core';
-import { catchError, EMPTY, switchMap } from 'rxjs';
+import { barsNumbered, composeMusicXml, serializeMusicXml, strokesScore, type Score } from '@kettle-step/core';
+import { catchError, of, switchMap } from 'rxjs';
 import { indexDrawing, paintFingers, showPages } from '../score/drawing';
 import { fingeredNotes } from '../score/fingered-notes';
 import { EngraverService } from '../services/engraver.service';
@@ -88,9 +80,11 @@ export class StepMusic {
   constructor() {
     toObservable(this.engraving)
       .pipe(
-        switchMap((engraving) => (engraving ? this.engraver.engraveWhole(engraving) : [[]])),
         // A step says all in words; it goes without its music.
-        catchError(() => EMPTY),
+        switchMap((engraving) =>
+          engraving ? this.engraver.engraveWhole(engraving).pipe(catchError(() => of([]))) : of([]),
+        ),
+        takeUntilDestroyed(),
       )
       .subscribe((pages) => this.pages.set(pages));
     effect(() => {
@@ -132,8 +126,7 @@ export class StepMusic {
   private paint(element: HTMLElement): void {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (!score || !solved) return;
-    const known = new Set(SIDES.flatMap((side) => [...fingersOfHand(solved.plan.hands[side]).keys()]));
-    const notes = fingeredNotes(score, solved.plan, { locks: new Map(), desk: { writing: 'every' } });
-    paintFingers(indexDrawing(element), new Map([...notes].filter(([id]) => known.has(id))));
+    const { locks } = solved.decisions;
+    paintFingers(indexDrawing(element), fingeredNotes(score, solved.plan, { locks, desk: { writing: 'every' } }));
   }
 }
