@@ -4,7 +4,14 @@ import { pedalSpansOf } from '../pedal';
 import type { PianoPlan } from '../plan/plan';
 import { barInWords, numberOfBar } from '../score/bar-words';
 import type { Score } from '../score/score';
-import { chosenSpots, handsTogether, spotsOf, type SpotChoices, type TogetherBeat } from '../together';
+import {
+  chosenSpots,
+  handsTogether,
+  spotsOf,
+  type HandsTogether,
+  type SpotChoices,
+  type TogetherBeat,
+} from '../together';
 import { alone, backwards, beatByBeat, firstNotes, holdSteps, pedalStep, silent, together, type Strikes } from './both';
 import { blockSteps, linkStep, stepsForMove, stopSteps, substitutionSteps } from './devices';
 import { ladderOf, type Ladder, type LadderWish } from './ladder';
@@ -129,8 +136,14 @@ const linkSteps = (
 };
 
 /** The bars worth practising beat by beat: the spots, first the hardest. */
-const hardBars = (score: Score, plan: PianoPlan, within: Within, choices: SpotChoices): readonly number[] =>
-  chosenSpots(spotsOf(score, plan, handsTogether(score, plan)), choices)
+const hardBars = (
+  score: Score,
+  plan: PianoPlan,
+  found: HandsTogether,
+  within: Within,
+  choices: SpotChoices,
+): readonly number[] =>
+  chosenSpots(spotsOf(score, plan, found), choices)
     .map(({ bars }) => bars[0]!)
     .filter((bar) => within({ bar }));
 
@@ -200,7 +213,8 @@ export const practiceSheet = (
   const strikes = { right: all.right.filter(within), left: all.left.filter(within) };
   const ladder = ladderOf(score, plan, within, wish);
   if (firstNotes(strikes).length === 0) return { title: score.title, steps: [], more: [], ladder, spots: [] };
-  const beats = handsTogether(score, plan).beats.filter((beat) => beat.pass === 1 && within(beat));
+  const found = handsTogether(score, plan);
+  const beats = found.beats.filter((beat) => beat.pass === 1 && within(beat));
   const weight = weightOf(beats);
   const byWeight = (steps: readonly PracticeStep[]): readonly PracticeStep[] =>
     [...steps].sort((a, b) => weight(b) - weight(a) + (NEEDS_TEACHING[b.kind] ?? 0) - (NEEDS_TEACHING[a.kind] ?? 0));
@@ -212,7 +226,7 @@ export const practiceSheet = (
   const told = new Set(hands.chosen.map(endsOf));
   const linked = shelved(allLinks, allLinks.filter((link) => !told.has(endsOf(link))).slice(0, 1));
   const both = SIDES.every((side) => strikes[side].length > 0);
-  const hard = hardBars(score, plan, within, spots);
+  const hard = hardBars(score, plan, found, within, spots);
   const pair = both ? ofBothHands(score, hard, beats, strikes, within) : { chosen: [], more: [] };
   const hasPedal = pedalSpansOf(score).length > 0;
   const apart = SIDES.flatMap((side) => alone(strikes[side], side));

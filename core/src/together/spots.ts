@@ -1,6 +1,7 @@
 import type { MoveKind } from '../fingering/model/moves';
 import type { PianoPlan } from '../plan/plan';
 import { SIDES, type Side } from '../hand/hand';
+import { byBar } from '../score/bars';
 import { beatOf, type Score } from '../score/score';
 import type { TogetherBeat, HandsTogether } from './together';
 
@@ -49,11 +50,9 @@ const hardest = (beats: readonly TogetherBeat[]): TogetherBeat =>
 
 /** Trouble spots of a piece, hardest first; a bar counts by its hardest beat, whichever time it is played. */
 export const spotsOf = (score: Score, plan: PianoPlan, { beats }: HandsTogether): readonly Spot[] => {
-  const byBar = new Map<number, TogetherBeat[]>();
-  for (const beat of beats) byBar.set(beat.bar, [...(byBar.get(beat.bar) ?? []), beat]);
   const playedAs = playedBar(score, plan);
   const spots = new Map<string, Spot>();
-  for (const [bar, own] of byBar) {
+  for (const [bar, own] of byBar(beats)) {
     const worst = hardest(own);
     if (worst.difficulty < TROUBLE) continue;
     const lead = playedAs(bar);

@@ -19,14 +19,12 @@ import { NzCalendarModule } from 'ng-zorro-antd/calendar';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
-import { dayInWords, isoDay } from '../parts/dates';
+import { dayInWords, isoDay, monthInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { StudentsService } from '../services/students.service';
 import { LessonsStore } from './lessons.store';
 
 const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancelled: 'cancelled' } as const;
-
-const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric' });
 
 /** The lesson book: days, what was set, what was heard of it, and the next list. */
 @Component({
@@ -70,7 +68,7 @@ export class Lessons {
 
   readonly shownDate = computed(() => new Date(`${this.store.day()}T12:00`));
   readonly today = isoDay(new Date());
-  readonly monthWords = computed(() => MONTH.format(this.shownDate()));
+  readonly monthWords = computed(() => monthInWords(this.shownDate()));
   readonly dayWords = computed(() => dayInWords(this.shownDate()));
   readonly laying = signal(false);
   readonly weeks = signal(1);

@@ -1,10 +1,14 @@
 /** Days and times as they are said here: in the order of English, on a clock of 24 hours, by this machine's own clock. */
 
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric' });
 const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** @example dayInWords(new Date(2026, 0, 5)) // => '5 January 2026' */
 export const dayInWords = (date: Date): string => DAY.format(date);
+
+/** @example monthInWords(new Date(2026, 0, 5)) // => 'January 2026' */
+export const monthInWords = (date: Date): string => MONTH.format(date);
 
 /** @example timeInWords(new Date(2026, 0, 5, 9, 30)) // => '09:30' */
 export const timeInWords = (date: Date): string => TIME.format(date);
