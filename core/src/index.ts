@@ -14,7 +14,7 @@ export * from './plan/strain-words';
 export { withEasings, type Easing } from './score/eased';
 export * from './handbook';
 export * from './score/score';
-export { barAt, barsNumbered, byBar } from './score/bars';
+export { barAt, barsNumbered, beatStartsIn, byBar } from './score/bars';
 export { barInWords, barName, barsInWords, numberOfBar, stretchInWords } from './score/bar-words';
 export { alignScores, type Alignment } from './score/align';
 export { quartersPerMinuteAt, secondsAt } from './score/tempo';

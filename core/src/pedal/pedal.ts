@@ -1,5 +1,5 @@
 import { pitchClass } from '../keyboard/geometry';
-import { barAt, byBar } from '../score/bars';
+import { barAt, beatStartsIn, byBar } from '../score/bars';
 import { isIn, PLAIN_HARMONIES } from '../reading/harmony';
 import { beatTicks, fullBarTicks, type Bar, type Mark, type Note, type Score } from '../score/score';
 
@@ -30,15 +30,6 @@ type PedalMark = Extract<Mark, { kind: 'pedal' }>;
 const endOf = ({ onsetTicks, durationTicks }: Note): number => onsetTicks + durationTicks;
 const endOfBar = ({ onsetTicks, lengthTicks }: Bar): number => onsetTicks + lengthTicks;
 
-/** Ticks at which beats of a bar begin, upbeats counted from their own beat. */
-const beatsOf = (score: Score, bar: Bar): readonly number[] => {
-  const beat = beatTicks(score, bar.metre);
-  const first = Math.ceil(bar.missingTicks / beat) * beat - bar.missingTicks;
-  const starts: number[] = [];
-  for (let at = first; at < bar.lengthTicks; at += beat) starts.push(bar.onsetTicks + at);
-  return first > 0 ? [bar.onsetTicks, ...starts] : starts;
-};
-
 /** The notes of a bar by which its harmonies are told: the left hand's, or the right hand's where the left is silent. */
 const tellingNotes = (notes: readonly Note[]): readonly Note[] => {
   const left = notes.filter(({ side }) => side === 'left');
@@ -49,7 +40,7 @@ const tellingNotes = (notes: readonly Note[]): readonly Note[] => {
 const harmoniesIn = (score: Score, bar: Bar, notes: readonly Note[]): readonly number[] => {
   const starts: number[] = [];
   let keys: readonly number[] = [];
-  const beats = beatsOf(score, bar);
+  const beats = beatStartsIn(score, bar);
   const telling = tellingNotes(notes);
   beats.forEach((from, at) => {
     const until = beats[at + 1] ?? endOfBar(bar);

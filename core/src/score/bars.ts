@@ -1,5 +1,5 @@
 import { lastUpTo } from '../sorted';
-import type { Score } from './score';
+import { beatTicks, type Bar, type Score } from './score';
 
 /** Finding bars. */
 
@@ -30,4 +30,13 @@ export const byBar = <T extends { readonly bar: number }>(all: readonly T[]): Re
     else bars.set(one.bar, [one]);
   }
   return bars;
+};
+
+/** Ticks at which the beats of a bar begin; the first is the bar's own beginning, even where an upbeat begins within a beat. */
+export const beatStartsIn = (score: Score, bar: Bar): readonly number[] => {
+  const beat = beatTicks(score, bar.metre);
+  const starts: number[] = [];
+  for (let at = -(bar.missingTicks % beat); at < bar.lengthTicks; at += beat)
+    starts.push(bar.onsetTicks + Math.max(0, at));
+  return starts;
 };

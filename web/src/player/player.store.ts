@@ -1,6 +1,6 @@
 import { computed, DestroyRef, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { barAt, barsNumbered, beatTicks, quartersPerMinuteAt, type Score, type Side } from '@kettle-step/core';
+import { barAt, barsNumbered, beatStartsIn, quartersPerMinuteAt, type Score, type Side } from '@kettle-step/core';
 import { PieceSession } from '../session/piece-session';
 import { SheetSteps, type SheetStep } from '../sheet/sheet-steps';
 import { Player } from '../sound/player.service';
@@ -34,13 +34,7 @@ const clamp = (value: number): number => Math.min(TEMPO_LIMITS[1], Math.max(TEMP
 
 /** Ticks at which the beats of some bars begin. */
 const beatStarts = (score: Score, [first, last]: readonly [number, number]): readonly number[] =>
-  score.bars.slice(first, last + 1).flatMap((bar) => {
-    const beat = beatTicks(score, bar.metre);
-    const starts: number[] = [];
-    for (let at = -(bar.missingTicks % beat); at < bar.lengthTicks; at += beat)
-      starts.push(bar.onsetTicks + Math.max(0, at));
-    return starts;
-  });
+  score.bars.slice(first, last + 1).flatMap((bar) => beatStartsIn(score, bar));
 
 /** What the student plays along with: one step of the sheet, the way it is wished for now. */
 @Injectable()
