@@ -19,6 +19,7 @@ const CORE_ROOMS = [
   'handbook',
   'score',
   'unfold',
+  'listening',
   'reading',
   'pedal',
   'formats',

@@ -8,6 +8,7 @@ import { DEFAULT_RULES } from '../src/fingering/model/rules';
 import { createHandSolver } from '../src/fingering/solve';
 import { DEFAULT_HAND, DEFAULT_HANDS, SIDES, type Finger } from '../src/hand/hand';
 import { createPlanner } from '../src/plan/planner';
+import { listen, simulatePlaying } from '../src/listening';
 import { practiceSheet } from '../src/practice';
 import { handsTogether, spotsOf } from '../src/together';
 import type { Score } from '../src/score/score';
@@ -120,6 +121,17 @@ line('whole plan after one changed finger (goal 8 ms)', ms(changed));
 line('whole plan for a hand not seen before', ms(cold));
 line('both hands together, with trouble spots (goal 50 ms)', ms(bothHands));
 line('practice sheet (goal 500 ms)', ms(sheet));
+const tenMinutes = longPiece(240);
+const playing = simulatePlaying(tenMinutes, {
+  ways: ['wrong-notes', 'hesitating'],
+  seed: 1,
+  extent: 'whole',
+  tempo: 1,
+});
+const heard = median(() => listen(tenMinutes, 'whole', playing.performance), { runs: 5, warmUp: 2 });
+const lasted = (playing.performance[playing.performance.length - 1]!.offMs / 60_000).toFixed(1);
+
+line(`listening to ${lasted} minutes of playing (goal 1000 ms)`, ms(heard));
 line('solve with ties off', ms(shortUntied));
 line('eight times as long, ties off: time over time (goal 9)', ratio(longUntied, shortUntied));
 line('eight times as long, four times each bar: with ties', ratio(eightTimes, solved));

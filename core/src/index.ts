@@ -33,6 +33,7 @@ export * from './plan/house-questions';
 export * from './plan/planner';
 export * from './pedal';
 export * from './unfold';
+export * from './listening';
 export * from './links';
 export * from './together';
 export * from './read-out';
