@@ -19,7 +19,6 @@ const CORE_ROOMS = [
   'handbook',
   'score',
   'unfold',
-  'listening',
   'reading',
   'pedal',
   'formats',
@@ -31,6 +30,7 @@ const CORE_ROOMS = [
   'together',
   'read-out',
   'practice',
+  'listening',
   'patterns',
 ];
 /** Rooms on one floor that may not use each other either. */
@@ -44,6 +44,7 @@ const NEIGHBOURS = {
   together: ['formats', 'published'],
   'read-out': ['formats', 'published'],
   practice: ['formats', 'published'],
+  listening: ['formats', 'published'],
   patterns: ['formats', 'published'],
 };
 

@@ -172,12 +172,12 @@ test('the ruler on paper is at true scale', async ({ page, studio }) => {
 
 test('a student leaves and comes back, and what was passed stands in the scale room', async ({ page, studio }) => {
   await page.goto(`${studio.address}scales`);
-  await page.getByRole('combobox', { name: 'Passed by' }).selectOption({ label: 'Juno Marsh' });
+  await page.getByRole('combobox', { name: 'Played from memory by' }).selectOption({ label: 'Juno Marsh' });
   await page.getByRole('button', { name: 'Passed today' }).click();
-  await expect(page.getByText('1 of 12 keys')).toBeVisible();
+  await expect(page.getByText('Passed today.')).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('button', { name: /^C, passed on/ })).toBeVisible();
-  await page.getByRole('button', { name: 'G, not yet' }).click();
+  await expect(page.getByRole('button', { name: /^C, passed, again on/ })).toBeVisible();
+  await page.getByRole('button', { name: 'G, passed' }).click();
   await expect(page.getByRole('status').first()).toHaveText('G major scale, one octave');
 
   await page.goto(`${studio.address}students/juno-marsh`);

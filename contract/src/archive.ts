@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { seenFingersSchema } from './own-plan';
 import { decisions, pieceIdSchema, planContent } from './piece';
 import { archivedLessonSchema } from './lesson';
-import { measureSchema, newStudentSchema, passSchema, studentIdSchema } from './student';
+import { memoryCheckSchema } from './memory';
+import { patternWishSchema } from './pattern-wish';
+import { measureSchema, newStudentSchema, studentIdSchema } from './student';
 import { plainText } from './text';
 import { VERSION_KINDS } from './version';
 
@@ -24,7 +26,9 @@ export const ARCHIVED_STUDENTS = 'students.json';
 export const archivedStudentSchema = newStudentSchema.extend({
   id: studentIdSchema,
   measures: z.array(measureSchema).default([]),
-  passes: z.array(passSchema).default([]),
+  /** In archives from before there were memory checks: patterns, each with the day it was passed last. */
+  passes: z.array(z.object({ pattern: patternWishSchema, passedOn: z.iso.date() })).default([]),
+  checks: z.array(memoryCheckSchema).max(20_000).default([]),
   /** Older archives have none. */
   lessons: z.array(archivedLessonSchema).max(20_000).default([]),
 });

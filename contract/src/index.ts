@@ -21,6 +21,7 @@ export * from './moves-asked';
 export * from './ribbon';
 export * from './lesson';
 export * from './lesson-csv';
+export * from './memory';
 export * from './student';
 export * from './text';
 export * from './together-document';

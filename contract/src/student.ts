@@ -1,6 +1,6 @@
 import type { Hands } from '@kettle-step/core';
 import { z } from 'zod';
-import { patternWishSchema } from './pattern-wish';
+import { memoryCheckSchema } from './memory';
 import { pieceIdSchema, pieceSummarySchema } from './piece';
 import { handSchema, handsSchema, rulesFileSchema } from './rules';
 import { plainText } from './text';
@@ -46,17 +46,14 @@ export type StudentSummary = z.infer<typeof studentSummarySchema>;
 
 export const studentListSchema = z.object({ students: z.array(studentSummarySchema) });
 
-/** A pattern of the scale room that was played without a wrong finger. */
-export const passSchema = z.object({ pattern: patternWishSchema, passedOn: z.iso.date() });
-export type Pass = z.infer<typeof passSchema>;
-
 /** A student with all that is kept. */
 export const studentSchema = studentSummarySchema.omit({ pieces: true }).extend({
   revision: z.number().int().positive(),
   /** Oldest first. */
   measures: z.array(measureSchema),
   pieces: z.array(pieceSummarySchema),
-  passes: z.array(passSchema),
+  /** Memory checks, oldest first. */
+  checks: z.array(memoryCheckSchema),
 });
 export type Student = z.infer<typeof studentSchema>;
 

@@ -2,25 +2,25 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ContractError } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
-import { LEVELS, rulesAtLevel, type ArchivedStudent } from '@kettle-step/contract';
-import { importPiece, type Studio } from '@kettle-step/server';
+import { LEVELS, rulesAtLevel } from '@kettle-step/contract';
+import { importPiece, type StudentRecord, type Studio } from '@kettle-step/server';
 import { demoLessons } from './lessons';
+import { demoChecks } from './memory';
 import { DEMO_PIECES, DEMO_STUDENTS, type DemoStudent } from './studio';
 
-const recordOf = ({ level, measures, ...facts }: DemoStudent): Omit<ArchivedStudent, 'lessons'> => {
+const recordOf = ({ level, measures, ...facts }: DemoStudent): StudentRecord => {
   const step = LEVELS.find(({ id }) => id === level);
   if (!step) throw new ContractError(`${facts.name}: there is no step "${level}"`);
   return {
     ...facts,
     rules: rulesAtLevel({}, step),
-    passes: [],
     measures: measures.map((measure, at) => ({ id: `${facts.id}-${at + 1}`, remark: '', ...measure })),
   };
 };
 
 /** Puts the demo studio into an empty database; one that holds anything is left as it is. */
 export const loadDemoStudio = async (
-  { store, students, lessons }: Studio,
+  { store, students, lessons, memory }: Studio,
   folder: string,
   now: Date,
 ): Promise<void> => {
@@ -28,6 +28,7 @@ export const loadDemoStudio = async (
   for (const student of DEMO_STUDENTS) {
     await students.put(recordOf(student));
     await lessons.put(student.id, demoLessons(student.id, now));
+    await memory.put(student.id, demoChecks(student.id, now));
   }
   for (const { id, studentId } of DEMO_PIECES) {
     const file = `${id}.musicxml`;

@@ -1,3 +1,4 @@
 export { importPiece, type ImportedPiece } from './pieces/import';
 export { runServer, type RunOptions } from './run';
+export type { StudentRecord } from './students/store';
 export { startServer, type RunningServer, type StartOptions, type Studio } from './start';

@@ -4,6 +4,7 @@ import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
 import { createHouseStore, type HouseStore } from './house/store';
 import { createLessonStore, type LessonStore } from './lessons/store';
+import { createMemoryStore, type MemoryStore } from './memory/store';
 import { createOwnPlanStore, type OwnPlanStore } from './pieces/own-plans';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
@@ -28,6 +29,7 @@ export interface Studio {
   readonly store: PieceStore;
   readonly students: StudentStore;
   readonly lessons: LessonStore;
+  readonly memory: MemoryStore;
   readonly house: HouseStore;
   readonly ownPlans: OwnPlanStore;
 }
@@ -62,14 +64,15 @@ const openStudio = async (options: StartOptions) => {
   if (options.fresh) removeDatabase(options.database);
   const { db, close } = await openDatabase(options.database, options.migrations);
   const store = createPieceStore(db);
-  const students = createStudentStore(db, store);
+  const memory = createMemoryStore(db);
+  const students = createStudentStore(db, store, memory);
   const lessons = createLessonStore(db);
   const house = createHouseStore(db);
   const ownPlans = createOwnPlanStore(db, store);
-  await options.prepare?.({ store, students, lessons, house, ownPlans });
+  await options.prepare?.({ store, students, lessons, memory, house, ownPlans });
   const versions = createVersionStore(db);
-  const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, lessons, house });
-  return { store, versions, ownPlans, students, lessons, house, archive, close };
+  const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, lessons, memory, house });
+  return { store, versions, ownPlans, students, lessons, memory, house, archive, close };
 };
 
 /**

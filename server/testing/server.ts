@@ -45,3 +45,10 @@ export const bringIn = (server: TestServer, content: string | Uint8Array<ArrayBu
     body: content,
     headers: { 'Content-Type': 'application/octet-stream' },
   });
+
+/** A request with a body of JSON. */
+export const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  body: JSON.stringify(body),
+  headers: { 'Content-Type': 'application/json' },
+});

@@ -14,3 +14,4 @@ export {
 export { type NamedNote } from './lines';
 export { strokesScore } from './step-music';
 export { blocksOf, type Block } from './blocks';
+export { memoryStanding, type Day, type MemoryCheck, type MemoryStanding } from './memory';

@@ -1,8 +1,10 @@
-import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, RulesFile } from '@kettle-step/contract';
+import { randomUUID } from 'node:crypto';
+import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, MemoryCheck, RulesFile } from '@kettle-step/contract';
 import type { Database } from '../database/open';
 import { planVersions } from '../database/schema';
 import type { HouseStore } from '../house/store';
 import type { LessonStore } from '../lessons/store';
+import type { MemoryStore } from '../memory/store';
 import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore, StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
@@ -37,19 +39,31 @@ const addVersions = async (db: Database, pieceId: string, all: ArchivedPiece['ve
 const readStudents = async ({
   students,
   lessons,
-}: Pick<Rooms, 'students' | 'lessons'>): Promise<readonly ArchivedStudent[]> => {
+  memory,
+}: Pick<Rooms, 'students' | 'lessons' | 'memory'>): Promise<readonly ArchivedStudent[]> => {
   const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
   const known = whole.flatMap((student) => student ?? []);
   return Promise.all(
-    known.map(async ({ id, name, remarks, since, rules, measures, passes }) => {
-      const book = [...(await lessons.of(id))];
-      return { id, name, remarks, since, rules, measures, passes, lessons: book };
+    known.map(async ({ id, name, remarks, since, rules, measures }) => {
+      const [book, checks] = [[...(await lessons.of(id))], [...(await memory.of(id))]];
+      return { id, name, remarks, since, rules, measures, passes: [], checks, lessons: book };
     }),
   );
 };
 
+/** Patterns that were passed, as archives from before there were memory checks have them. */
+const checksOfPasses = ({ passes }: ArchivedStudent): readonly MemoryCheck[] =>
+  passes.map(({ pattern, passedOn }) => ({
+    id: randomUUID(),
+    subject: { kind: 'pattern', wish: pattern },
+    checkedOn: passedOn,
+    outcome: 'passed',
+    dueOn: null,
+  }));
+
 interface Rooms {
   readonly lessons: LessonStore;
+  readonly memory: MemoryStore;
   readonly pieces: PieceStore;
   readonly versions: VersionStore;
   readonly ownPlans: OwnPlanStore;
@@ -92,7 +106,7 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
 };
 
 export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => {
-  const { pieces, students, lessons, house } = rooms;
+  const { pieces, students, lessons, memory, house } = rooms;
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
     const known = await students.list();
@@ -123,7 +137,8 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
     students: () => readStudents(rooms),
     putStudents: async (all) => {
       for (const student of all) {
-        await students.put(student);
+        if (await students.put(student)) await memory.put(student.id, checksOfPasses(student));
+        await memory.put(student.id, student.checks);
         await lessons.put(student.id, student.lessons);
       }
     },

@@ -1,4 +1,11 @@
-import { BAR_STATES, DECIDED_BY, LEAVING_PIECES, LESSON_STATES, VERSION_KINDS } from '@kettle-step/contract';
+import {
+  BAR_STATES,
+  DECIDED_BY,
+  LEAVING_PIECES,
+  LESSON_STATES,
+  MEMORY_OUTCOMES,
+  VERSION_KINDS,
+} from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
 import {
   blob,
@@ -46,16 +53,46 @@ export const handMeasures = sqliteTable('hand_measures', {
   remark: text('remark').notNull().default(''),
 });
 
-/** Patterns of the scale room that a student has passed. */
-export const patternPasses = sqliteTable(
-  'pattern_passes',
+/** What a student played from memory, and whether it was passed. */
+export const memoryChecks = sqliteTable(
+  'memory_checks',
   {
+    id: text('id').primaryKey(),
     studentId: studentId(),
-    /** The wish as JSON: the same for the same pattern. */
-    pattern: text('pattern').notNull(),
-    passedOn: text('passed_on').notNull(),
+    /** As JSON: the same for the same subject. */
+    subject: text('subject').notNull(),
+    checkedOn: text('checked_on').notNull(),
+    outcome: text('outcome', { enum: MEMORY_OUTCOMES }).notNull(),
+    /** The day the teacher wants it again, where that is not what is worked out. */
+    dueOn: text('due_on'),
   },
-  (table) => [primaryKey({ columns: [table.studentId, table.pattern] })],
+  (table) => [index('memory_checks_by_student').on(table.studentId, table.checkedOn)],
+);
+
+/** Links by which a student sees the own page. Only a hash of each is kept: the link itself is shown once. */
+export const studentLinks = sqliteTable('student_links', {
+  id: text('id').primaryKey(),
+  studentId: studentId(),
+  tokenHash: text('token_hash').notNull().unique(),
+  createdAt: text('created_at').notNull(),
+  /** The last day it is good for; null where it is until it is taken back. */
+  expiresOn: text('expires_on'),
+});
+
+/** Answers in the finger trainer. */
+export const trainerAnswers = sqliteTable(
+  'trainer_answers',
+  {
+    id: text('id').primaryKey(),
+    studentId: studentId(),
+    /** What was asked, as JSON: the same for the same question. */
+    question: text('question').notNull(),
+    /** In universal time. */
+    answeredAt: text('answered_at').notNull(),
+    isRight: integer('is_right', { mode: 'boolean' }).notNull(),
+    ms: integer('ms').notNull(),
+  },
+  (table) => [index('trainer_answers_by_student').on(table.studentId, table.answeredAt)],
 );
 
 /** A piece as the shelf shows it: one small row. */

@@ -9,6 +9,8 @@ import { houseRoutes } from '../house/routes';
 import type { HouseStore } from '../house/store';
 import { lessonRoutes } from '../lessons/routes';
 import type { LessonStore } from '../lessons/store';
+import { dueRoutes, memoryCheckRoutes } from '../memory/routes';
+import type { MemoryStore } from '../memory/store';
 import { pieceRoutes } from '../pieces/routes';
 import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore } from '../pieces/store';
@@ -69,6 +71,7 @@ export interface AppOptions {
   readonly ownPlans: OwnPlanStore;
   readonly students: StudentStore;
   readonly lessons: LessonStore;
+  readonly memory: MemoryStore;
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
@@ -84,6 +87,7 @@ export const createApp = ({
   ownPlans,
   students,
   lessons,
+  memory,
   house,
   archive,
   webFolder,
@@ -97,7 +101,8 @@ export const createApp = ({
   app.get('/api/moves', async (_request, response) => {
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
   });
-  app.use('/api/students', studentRoutes(students));
+  app.use('/api/students', studentRoutes(students), memoryCheckRoutes(memory));
+  app.use('/api/due', dueRoutes(memory));
   app.use('/api/lessons', lessonRoutes(lessons, store));
   app.use('/api/house-rules', houseRoutes(house));
   app.use('/api/archive', archiveRoutes(archive));

@@ -1,5 +1,5 @@
 import type { IncomingHttpHeaders } from 'node:http';
-import type { RequestHandler } from 'express';
+import { json, type RequestHandler } from 'express';
 import { sendProblem } from './problems';
 import { calledWrongly, REFUSALS, sentAs } from './refusals';
 
@@ -45,3 +45,9 @@ export const onlyAs =
     if (request.is(type)) return next();
     return sendProblem(response, sentAs(type));
   };
+
+/** Bodies of JSON, so many bytes at most as the words say. */
+export const jsonUpTo = (limit: string): RequestHandler[] => [onlyAs('application/json'), json({ limit })];
+
+/** Bodies of JSON of the usual size. */
+export const asJson = jsonUpTo('200kb');

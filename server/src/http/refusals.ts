@@ -14,6 +14,7 @@ export const REFUSALS = {
   noSuchPage: told('not-found', 'There is no such page.'),
   noSuchPiece: told('not-found', 'This piece is no longer on the shelf.'),
   noSuchStudent: told('not-found', 'This student is no longer in the studio.'),
+  noSuchCheck: told('not-found', 'This memory check is no longer kept.'),
   noSuchLesson: told('not-found', 'This lesson is no longer in the book.'),
   noSuchVersion: told('not-found', 'This version of the plan is no longer kept.'),
   noSuchForm: told('not-found', 'A piece is not sent in this form.'),
@@ -35,7 +36,7 @@ export const unreadable = (detail: string): Refusal => told('unreadable-file', d
 
 /** The first place where a body is not as the contract has it. */
 export const notAsAgreed = (
-  what: 'plan' | 'student' | 'piece' | 'lesson' | 'set of house rules',
+  what: 'plan' | 'student' | 'piece' | 'lesson' | 'day' | 'set of house rules',
   issue: Issue | undefined,
 ): Refusal => told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 

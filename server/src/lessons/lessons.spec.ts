@@ -1,12 +1,6 @@
 import { lessonListSchema, problemSchema, type Lesson } from '@kettle-step/contract';
 import ICAL from 'ical.js';
-import { testServer, type TestServer } from '../../testing/server';
-
-const json = (method: string, body: unknown): RequestInit => ({
-  method,
-  body: JSON.stringify(body),
-  headers: { 'Content-Type': 'application/json' },
-});
+import { json, testServer, type TestServer } from '../../testing/server';
 
 describe('the lesson book', () => {
   let server: TestServer;

@@ -8,15 +8,13 @@ import {
   type Lesson,
   type Titles,
 } from '@kettle-step/contract';
-import { json, Router, type Request, type Response } from 'express';
-import { onlyAs } from '../http/doors';
+import { Router, type Request, type Response } from 'express';
+import { asJson } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS } from '../http/refusals';
 import type { PieceStore } from '../pieces/store';
 import { calendarOf } from './calendar';
 import type { LessonStore } from './store';
-
-const asJson = [onlyAs('application/json'), json({ limit: '200kb' })];
 
 const noSuchLesson = (response: Response): void => sendProblem(response, REFUSALS.noSuchLesson);
 

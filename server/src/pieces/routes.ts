@@ -18,8 +18,8 @@ import {
 } from '@kettle-step/contract';
 import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
 import { explainMusicError } from '@kettle-step/core/formats';
-import { json, raw, Router, type Request, type Response } from 'express';
-import { onlyAs } from '../http/doors';
+import { raw, Router, type Request, type Response } from 'express';
+import { jsonUpTo, onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS, unreadable } from '../http/refusals';
 import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece, NUMBERS_SENT } from './export';
@@ -218,7 +218,7 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore, ownPlans:
   });
 
   const file = [onlyAs(BYTES), raw({ type: BYTES, limit: MAX_FILE_BYTES })];
-  const asJson = [onlyAs('application/json'), json({ limit: MAX_PLAN_BYTES })];
+  const asJson = jsonUpTo(MAX_PLAN_BYTES);
 
   router.post('/', file, importRoute(store));
 

@@ -2,52 +2,25 @@ import {
   LEAVING_PIECES,
   newMeasureSchema,
   newStudentSchema,
-  passSchema,
   savedSchema,
   saveStudentSchema,
-  studentIdSchema,
   studentListSchema,
   studentSchema,
 } from '@kettle-step/contract';
-import { json, Router, type Request, type Response } from 'express';
-import { onlyAs } from '../http/doors';
+import { Router, type Request, type Response } from 'express';
+import { asJson } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS } from '../http/refusals';
-import type { Schema } from '../http/schema';
+import { forStudent, noSuchStudent, withBody } from './for-student';
 import type { StudentStore } from './store';
-
-const noSuchStudent = (response: Response): void => sendProblem(response, REFUSALS.noSuchStudent);
-
-/** Answers for the student that the address names; whoever has no such student says so. */
-type ForStudent<Body> = (id: string, body: Body, response: Response, request: Request) => Promise<void>;
-
-const forStudent =
-  (answer: ForStudent<undefined>) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = studentIdSchema.safeParse(request.params['id']).data;
-    if (id === undefined) return noSuchStudent(response);
-    await answer(id, undefined, response, request);
-  };
-
-/** The same for requests with a body that must be as agreed. */
-const withBody =
-  <Body>(schema: Schema<Body>, answer: ForStudent<Body>) =>
-  (request: Request, response: Response): Promise<void> =>
-    forStudent(async (id) => {
-      const body = schema.safeParse(request.body);
-      if (!body.success) return sendProblem(response, notAsAgreed('student', body.error.issues[0]));
-      await answer(id, body.data, response, request);
-    })(request, response);
 
 const done = (isDone: boolean, response: Response): void => {
   if (isDone) response.status(204).end();
   else noSuchStudent(response);
 };
 
-const asJson = [onlyAs('application/json'), json({ limit: '100kb' })];
-
-/** Measures of a student's hands, and patterns that were passed. */
-const recordRoutes = (router: Router, store: StudentStore): void => {
+/** Measures of a student's hands. */
+const measureRoutes = (router: Router, store: StudentStore): void => {
   router.post(
     '/:id/measures',
     asJson,
@@ -57,19 +30,6 @@ const recordRoutes = (router: Router, store: StudentStore): void => {
     '/:id/measures/:measure',
     forStudent(async (id, _, response, request) =>
       done(await store.removeMeasure(id, String(request.params['measure'])), response),
-    ),
-  );
-
-  router.put(
-    '/:id/passes',
-    asJson,
-    withBody(passSchema, async (id, pass, response) => done(await store.pass(id, pass), response)),
-  );
-  router.delete(
-    '/:id/passes',
-    asJson,
-    withBody(passSchema.pick({ pattern: true }), async (id, { pattern }, response) =>
-      done(await store.unpass(id, pattern), response),
     ),
   );
 };
@@ -122,6 +82,6 @@ export const studentRoutes = (store: StudentStore): Router => {
     forStudent(async (id, _, response) => done(await store.comeBack(id), response)),
   );
 
-  recordRoutes(router, store);
+  measureRoutes(router, store);
   return router;
 };

@@ -1,22 +1,24 @@
 import { randomUUID } from 'node:crypto';
 import {
   latestHands,
-  passSchema,
   rulesFileSchema,
   type ArchivedStudent,
   type LeavingPieces,
   type NewMeasure,
   type NewStudent,
-  type Pass,
   type SaveStudent,
   type Student,
   type StudentSummary,
 } from '@kettle-step/contract';
 import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { handMeasures, patternPasses, pieces, students } from '../database/schema';
+import { handMeasures, pieces, students } from '../database/schema';
+import type { MemoryStore } from '../memory/store';
 import type { PieceStore, SaveOutcome } from '../pieces/store';
 import { isPresent, measureOf, measuresOf, present } from './fingering';
+
+/** What of an archived student is kept with the student; lessons and checks have rooms of their own. */
+export type StudentRecord = Omit<ArchivedStudent, 'lessons' | 'checks' | 'passes'>;
 
 /** Everything that is kept about students. */
 export interface StudentStore {
@@ -29,17 +31,9 @@ export interface StudentStore {
   readonly comeBack: (id: string) => Promise<boolean>;
   readonly addMeasure: (id: string, measure: NewMeasure) => Promise<boolean>;
   readonly removeMeasure: (id: string, measure: string) => Promise<boolean>;
-  readonly pass: (id: string, pass: Pass) => Promise<boolean>;
-  /** Takes a pass back. */
-  readonly unpass: (id: string, pattern: Pass['pattern']) => Promise<boolean>;
-  /** Puts a student in as an archive has it; one who is there is left as is. */
-  readonly put: (student: Omit<ArchivedStudent, 'lessons'>) => Promise<void>;
+  /** Puts a student in as an archive has it; false where there was one already, who is left as is. */
+  readonly put: (student: StudentRecord) => Promise<boolean>;
 }
-
-const passesOf = async (db: Database, studentId: string): Promise<Pass[]> => {
-  const rows = await db.select().from(patternPasses).where(eq(patternPasses.studentId, studentId));
-  return rows.map(({ pattern, passedOn }) => passSchema.parse({ pattern: JSON.parse(pattern) as unknown, passedOn }));
-};
 
 const factsOf = ({ id, name, remarks, since, rules }: typeof students.$inferSelect) => ({
   id,
@@ -76,10 +70,8 @@ const save = (db: Database, id: string, { baseRevision, ...facts }: SaveStudent)
     return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
   });
 
-const wishText = (pattern: Pass['pattern']): string => JSON.stringify(passSchema.shape.pattern.parse(pattern));
-
-/** What is written down about a student over time: measures of the hands, and patterns that were passed. */
-const recordsOf = (db: Database): Pick<StudentStore, 'addMeasure' | 'removeMeasure' | 'pass' | 'unpass'> => ({
+/** Measures of the hands over time. */
+const measuring = (db: Database): Pick<StudentStore, 'addMeasure' | 'removeMeasure'> => ({
   addMeasure: async (studentId, measure) => {
     if (!(await isPresent(db, studentId))) return false;
     await db.insert(handMeasures).values({ id: randomUUID(), studentId, ...measure });
@@ -89,21 +81,13 @@ const recordsOf = (db: Database): Pick<StudentStore, 'addMeasure' | 'removeMeasu
     const one = and(eq(handMeasures.studentId, studentId), eq(handMeasures.id, id));
     return (await db.delete(handMeasures).where(one).returning({ id: handMeasures.id })).length > 0;
   },
-  pass: async (studentId, { pattern, passedOn }) => {
-    if (!(await isPresent(db, studentId))) return false;
-    await db
-      .insert(patternPasses)
-      .values({ studentId, pattern: wishText(pattern), passedOn })
-      .onConflictDoUpdate({ target: [patternPasses.studentId, patternPasses.pattern], set: { passedOn } });
-    return true;
-  },
-  unpass: async (studentId, pattern) => {
-    const one = and(eq(patternPasses.studentId, studentId), eq(patternPasses.pattern, wishText(pattern)));
-    return (await db.delete(patternPasses).where(one).returning({ at: patternPasses.passedOn })).length > 0;
-  },
 });
 
-export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>): StudentStore => {
+export const createStudentStore = (
+  db: Database,
+  shelf: Pick<PieceStore, 'list'>,
+  memory: Pick<MemoryStore, 'of'>,
+): StudentStore => {
   return {
     list: () => list(db),
     get: async (id) => {
@@ -116,7 +100,7 @@ export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>
         hands: latestHands(measures),
         measures: [...measures],
         pieces: [...(await shelf.list(id))],
-        passes: await passesOf(db, id),
+        checks: [...(await memory.of(id))],
       };
     },
     add: async (student) => {
@@ -133,21 +117,20 @@ export const createStudentStore = (db: Database, shelf: Pick<PieceStore, 'list'>
       const back = { leftAt: null, leftPieces: null };
       return (await db.update(students).set(back).where(eq(students.id, id)).returning({ id: students.id })).length > 0;
     },
-    ...recordsOf(db),
-    put: async ({ id, measures, passes, ...facts }) => {
+    ...measuring(db),
+    put: async ({ id, name, remarks, since, rules, measures }) => {
       const added = await db
         .insert(students)
-        .values({ id, ...facts })
+        .values({ id, name, remarks, since, rules })
         .onConflictDoNothing()
         .returning({ id: students.id });
-      if (added.length === 0) return;
+      if (added.length === 0) return false;
       for (const measure of measures)
         await db
           .insert(handMeasures)
           .values({ ...measure, studentId: id })
           .onConflictDoNothing();
-      for (const { pattern, passedOn } of passes)
-        await db.insert(patternPasses).values({ studentId: id, pattern: wishText(pattern), passedOn });
+      return true;
     },
   };
 };

@@ -192,16 +192,6 @@ describe('students', () => {
     expect((await studentOf(id)).pieces.map(({ id: own }) => own)).toEqual([piece]);
   });
 
-  it('pass patterns, once each, and not yet after all', async () => {
-    const id = await add('Pip');
-    const pattern = patternWish({ tonic: 'D', kind: 'major' });
-    await send(`students/${id}/passes`, 'PUT', { pattern, passedOn: '2026-03-01' });
-    await send(`students/${id}/passes`, 'PUT', { pattern, passedOn: '2026-04-01' });
-    expect((await studentOf(id)).passes).toEqual([{ pattern, passedOn: '2026-04-01' }]);
-    await send(`students/${id}/passes`, 'DELETE', { pattern });
-    expect((await studentOf(id)).passes).toEqual([]);
-  });
-
   it('are shown which moves each piece asks for, and in which bars', async () => {
     const piece = await addPiece();
     const { revision, fingers, desk, ribbon } = (await pieceOf(piece)).plan;
@@ -235,13 +225,14 @@ describe('students', () => {
     );
   });
 
-  it('travel in the archive with their hands and passes; those who are there stay as they are', async () => {
+  it('travel in the archive with their hands and memory checks; those who are there stay as they are', async () => {
     const [id, piece] = [await add('Pip'), await addPiece()];
     await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
     await send(`students/${id}/measures`, 'POST', MEASURE);
-    await send(`students/${id}/passes`, 'PUT', {
-      pattern: patternWish({ tonic: 'D', kind: 'major' }),
-      passedOn: '2026-03-01',
+    await send(`students/${id}/checks`, 'POST', {
+      subject: { kind: 'pattern', wish: patternWish({ tonic: 'D', kind: 'major' }) },
+      checkedOn: '2026-03-01',
+      outcome: 'passed',
     });
     const made = (await (await send(`pieces/${piece}/own`, 'POST', { studentId: id })).json()) as { id: string };
     await send('house-rules', 'PUT', { rules: { pairs: 'slide' }, baseRevision: 0 });

@@ -23,6 +23,7 @@ import { dayInWords, isoDay, monthInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { StudentsService } from '../services/students.service';
 import { LessonsStore } from './lessons.store';
+import { LessonMemory } from './memory';
 
 const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancelled: 'cancelled' } as const;
 
@@ -31,6 +32,7 @@ const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancel
   selector: 'ks-lessons',
   imports: [
     FormsModule,
+    LessonMemory,
     NzAlertModule,
     NzButtonModule,
     NzCalendarModule,

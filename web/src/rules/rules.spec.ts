@@ -18,7 +18,7 @@ const PIP = {
   revision: 4,
   measures: [],
   pieces: [],
-  passes: [],
+  checks: [],
 };
 
 const open = (house: RulesFile = {}) => {

@@ -31,7 +31,7 @@ import {
   type Together,
 } from './scale-words';
 import { HandReading } from './hand-reading';
-import { PassList } from './pass-list';
+import { MemoryCircle } from './memory-circle';
 import { TogetherStrip } from './together-strip';
 import { TonicKeys } from './tonic-keys';
 
@@ -49,7 +49,7 @@ type HandsChoice = 'both' | Side;
     NzAlertModule,
     NzButtonModule,
     NzDrawerModule,
-    PassList,
+    MemoryCircle,
     PlaceHead,
     ScoreView,
     TogetherStrip,

@@ -2,14 +2,16 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
   askingListSchema,
+  dueListSchema,
   savedSchema,
   studentListSchema,
   studentSchema,
   type AskingPiece,
+  type DueList,
   type LeavingPieces,
   type NewMeasure,
+  type NewMemoryCheck,
   type NewStudent,
-  type Pass,
   type SaveStudent,
   type Student,
   type StudentSummary,
@@ -76,12 +78,25 @@ export class StudentsService {
     return this.http.delete(`${addressOf(id)}/measures/${encodeURIComponent(measure)}`).pipe(worded());
   }
 
-  pass(id: string, pass: Pass): Observable<unknown> {
-    return this.http.put(`${addressOf(id)}/passes`, pass).pipe(worded());
+  addCheck(id: string, check: NewMemoryCheck): Observable<unknown> {
+    return this.http.post(`${addressOf(id)}/checks`, check).pipe(worded());
   }
 
-  unpass(id: string, pattern: Pass['pattern']): Observable<unknown> {
-    return this.http.delete(`${addressOf(id)}/passes`, { body: { pattern } }).pipe(worded());
+  /** Wants something again on another day than is worked out; null for the day that is. */
+  setDue(id: string, check: string, dueOn: string | null): Observable<unknown> {
+    return this.http.put(`${addressOf(id)}/checks/${check}`, { dueOn }).pipe(worded());
+  }
+
+  removeCheck(id: string, check: string): Observable<unknown> {
+    return this.http.delete(`${addressOf(id)}/checks/${check}`).pipe(worded());
+  }
+
+  /** What is due for each student on a day, or was before it. */
+  due(on: string): Observable<DueList> {
+    return this.http.get('/api/due', { params: { on } }).pipe(
+      map((answer) => dueListSchema.parse(answer).due),
+      worded(),
+    );
   }
 
   /** Says whom a piece is for; null for nobody. */

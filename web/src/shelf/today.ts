@@ -1,9 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
+import { subjectInWords } from '@kettle-step/contract';
 import { catchError, of } from 'rxjs';
 import { isoDay } from '../parts/dates';
 import { LessonsService } from '../services/lessons.service';
+import { StudentsService } from '../services/students.service';
+
+/** So many due things are named. */
+const MOST_NAMED = 2;
 
 /** Today's lessons, each with the way to its page in the lesson book. */
 @Component({
@@ -13,7 +18,12 @@ import { LessonsService } from '../services/lessons.service';
     <p>
       <b>Today’s lessons</b>
       @for (lesson of lessons(); track lesson.id) {
-        <a routerLink="/lessons" [queryParams]="{ day: today }">{{ lesson.words }}</a>
+        <span
+          ><a routerLink="/lessons" [queryParams]="{ day: today }">{{ lesson.words }}</a>
+          @if (lesson.due) {
+            <small>{{ lesson.due }}</small>
+          }
+        </span>
       }
     </p>
   }`,
@@ -25,6 +35,10 @@ import { LessonsService } from '../services/lessons.service';
       margin: 0;
       padding: 4px 16px;
       border-bottom: 1px solid var(--line);
+    }
+
+    small {
+      color: var(--ink-soft);
     }
 
     a {
@@ -42,9 +56,26 @@ export class Today {
       .pipe(catchError(() => of([]))),
     { initialValue: [] },
   );
+  private readonly due = toSignal(
+    inject(StudentsService)
+      .due(this.today)
+      .pipe(catchError(() => of([]))),
+    { initialValue: [] },
+  );
   readonly lessons = computed(() =>
     this.found()
       .filter(({ state }) => state === 'planned' || state === 'held')
-      .map(({ id, startsAt, student }) => ({ id, words: `${startsAt.slice(11)} ${student}` })),
+      .map(({ id, startsAt, student, studentId }) => ({
+        id,
+        words: `${startsAt.slice(11)} ${student}`,
+        due: this.dueOf(studentId),
+      })),
   );
+
+  private dueOf(studentId: string): string {
+    const own = this.due().filter((one) => one.studentId === studentId);
+    const named = own.slice(0, MOST_NAMED).map(({ subject }) => subjectInWords(subject));
+    const more = own.length - named.length;
+    return named.length === 0 ? '' : `from memory: ${named.join('; ')}${more > 0 ? ` and ${more} more` : ''}`;
+  }
 }

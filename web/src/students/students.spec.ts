@@ -17,7 +17,7 @@ const PIP: Student = {
   hands: null,
   measures: [],
   pieces: [],
-  passes: [],
+  checks: [],
 };
 
 const textOf = (element: HTMLElement): string => element.textContent.replace(/\s+/g, ' ').trim();

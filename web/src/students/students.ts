@@ -13,6 +13,7 @@ import { SmallRibbon } from '../parts/small-ribbon';
 import { HandDrawing } from './hand-drawing';
 import { HandHistory } from './hand-history';
 import { MeasureForm } from './measure-form';
+import { MemoryChart } from './memory-chart';
 import { MovesTaught } from './moves-taught';
 import { Suits } from './suits';
 import { StudentsStore } from './students.store';
@@ -25,6 +26,7 @@ import { StudentsStore } from './students.store';
     HandDrawing,
     HandHistory,
     MeasureForm,
+    MemoryChart,
     MovesTaught,
     NzAlertModule,
     NzButtonModule,
