@@ -1,5 +1,6 @@
 import { barName, numberOfBar, pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
 import type { Desk } from './desk';
+import type { Trial, TrialWay } from './trial';
 
 /** Decisions about a piece, carried over to other notes of the same music. */
 
@@ -38,8 +39,26 @@ export const wordLost = (lost: LostDecision): string => {
   }
 };
 
+/** Trials of bars that are still there, with the fingers of notes that are. */
+const carriedTrials = (trials: readonly Trial[], { notes, bars }: Pick<Alignment, 'notes' | 'bars'>): Trial[] =>
+  trials.flatMap((trial): Trial[] => {
+    const [first, last] = [bars.get(trial.bars[0]), bars.get(trial.bars[1])];
+    if (first === undefined || last === undefined) return [];
+    const ways = trial.ways.map((way) => ({
+      ...way,
+      fingers: way.fingers.flatMap(([id, finger]): TrialWay['fingers'] => {
+        const now = notes.get(id);
+        return now === undefined ? [] : [[now, finger]];
+      }),
+    }));
+    return [{ ...trial, bars: [first, last], ways }];
+  });
+
 /** What is said of bars goes with them; of a stretch, with what is left of it. */
-const carriedBars = ({ playing, practice }: Desk, bars: Alignment['bars']): Pick<Desk, 'playing' | 'practice'> => {
+const carriedBars = (
+  { playing, practice }: Desk,
+  { notes, bars }: Pick<Alignment, 'notes' | 'bars'>,
+): Pick<Desk, 'playing' | 'practice'> => {
   const moved = <T extends { readonly bar: number }>(all: readonly T[]): T[] =>
     all.flatMap((one) => {
       const now = bars.get(one.bar);
@@ -55,6 +74,7 @@ const carriedBars = ({ playing, practice }: Desk, bars: Alignment['bars']): Pick
     playing: { sections: moved(playing.sections), octaves: moved(playing.octaves), pedal },
     practice: {
       ...practice,
+      trials: carriedTrials(practice.trials, { notes, bars }),
       spots: { added: moved(spots.added), dropped: numbers(spots.dropped), order: numbers(spots.order) },
     },
   };
@@ -100,7 +120,7 @@ export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignm
     const before = notes.get(easing.beforeId);
     return before === undefined ? [] : [{ ...easing, noteId: now, beforeId: before }];
   });
-  const { playing, practice } = carriedBars(desk, bars);
+  const { playing, practice } = carriedBars(desk, { notes, bars });
   return {
     locks: carried,
     desk: { ...desk, given, eased, remarks, apart, playing, practice },

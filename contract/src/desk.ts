@@ -17,6 +17,7 @@ import {
 import { z } from 'zod';
 import { handsSchema, rulesFileSchema, settingsSchema, type RulesFile } from './rules';
 import { allDiffer, plainText } from './text';
+import { trialSchema } from './trial';
 
 /** What a teacher has decided about a piece besides its fingers. */
 
@@ -153,6 +154,11 @@ const practiceSchema = z.object({
   spots: spotsSchema.default(() => spotsSchema.parse({})),
   sheet: sheetSchema.default(() => sheetSchema.parse({})),
   ladder: ladderSchema.nullable().default(null),
+  trials: z
+    .array(trialSchema)
+    .max(MAX_STRETCHES)
+    .refine((all) => allDiffer(all, ({ id }) => id), 'name a trial twice')
+    .default([]),
 });
 export type PracticeChoices = z.infer<typeof practiceSchema>;
 const practice = practiceSchema.default(() => practiceSchema.parse({}));

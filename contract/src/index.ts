@@ -24,4 +24,5 @@ export * from './lesson-csv';
 export * from './memory';
 export * from './student';
 export * from './text';
+export * from './trial';
 export * from './together-document';

@@ -6,6 +6,7 @@ import {
   saveStudentSchema,
   studentListSchema,
   studentSchema,
+  trialListSchema,
 } from '@kettle-step/contract';
 import { Router, type Request, type Response } from 'express';
 import { asJson } from '../http/doors';
@@ -74,6 +75,15 @@ export const studentRoutes = (store: StudentStore): Router => {
       const leaving = LEAVING_PIECES.find((known) => known === (request.query['pieces'] ?? 'keep'));
       if (!leaving) return sendProblem(response, REFUSALS.badChoice);
       done(await store.leave(id, leaving, new Date()), response);
+    }),
+  );
+
+  router.get(
+    '/:id/trials',
+    forStudent(async (id, _, response) => {
+      const trials = await store.trials(id);
+      if (!trials) return noSuchStudent(response);
+      response.json(trialListSchema.parse({ trials }));
     }),
   );
 

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   latestHands,
   rulesFileSchema,
+  trialSchema,
   type ArchivedStudent,
   type LeavingPieces,
   type NewMeasure,
@@ -9,10 +10,11 @@ import {
   type SaveStudent,
   type Student,
   type StudentSummary,
+  type StudentTrial,
 } from '@kettle-step/contract';
 import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { handMeasures, pieces, students } from '../database/schema';
+import { handMeasures, pieces, plans, students } from '../database/schema';
 import type { MemoryStore } from '../memory/store';
 import type { PieceStore, SaveOutcome } from '../pieces/store';
 import { isPresent, measureOf, measuresOf, present } from './fingering';
@@ -24,6 +26,8 @@ export type StudentRecord = Omit<ArchivedStudent, 'lessons' | 'checks' | 'passes
 export interface StudentStore {
   readonly list: () => Promise<readonly StudentSummary[]>;
   readonly get: (id: string) => Promise<Student | undefined>;
+  /** Trials of all pieces of a student, the latest first. */
+  readonly trials: (id: string) => Promise<readonly StudentTrial[] | undefined>;
   readonly add: (student: NewStudent) => Promise<string>;
   readonly save: (id: string, student: SaveStudent) => Promise<SaveOutcome>;
   /** A student leaves; pieces stay on the shelf for nobody, or leave it too. It can be undone. */
@@ -55,6 +59,27 @@ const list = async (db: Database): Promise<readonly StudentSummary[]> => {
     pieces: counted.find(({ studentId }) => studentId === row.id)?.pieces ?? 0,
     hands: latestHands(measured.filter(({ studentId }) => studentId === row.id).map(measureOf)),
   }));
+};
+
+/** Trials are kept with the plans of their pieces: only they are read of those. */
+const trialsOf = async (db: Database, studentId: string): Promise<readonly StudentTrial[]> => {
+  const rows = await db
+    .select({
+      pieceId: pieces.id,
+      title: pieces.title,
+      trials: sql<string>`json_extract(${plans.desk}, '$.practice.trials')`,
+    })
+    .from(pieces)
+    .innerJoin(plans, eq(plans.pieceId, pieces.id))
+    .where(and(eq(pieces.studentId, studentId), sql`json_array_length(${plans.desk}, '$.practice.trials') > 0`));
+  return rows
+    .flatMap(({ pieceId, title, trials }) =>
+      trialSchema
+        .array()
+        .parse(JSON.parse(trials))
+        .map((trial) => ({ pieceId, title, trial })),
+    )
+    .sort((a, b) => (a.trial.setOn > b.trial.setOn ? -1 : 1));
 };
 
 const save = (db: Database, id: string, { baseRevision, ...facts }: SaveStudent): Promise<SaveOutcome> =>
@@ -103,6 +128,7 @@ export const createStudentStore = (
         checks: [...(await memory.of(id))],
       };
     },
+    trials: async (id) => ((await isPresent(db, id)) ? trialsOf(db, id) : undefined),
     add: async (student) => {
       const id = randomUUID();
       await db.insert(students).values({ id, ...student });

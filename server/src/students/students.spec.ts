@@ -12,6 +12,8 @@ import {
   settingsFor,
   studentListSchema,
   studentSchema,
+  trialListSchema,
+  trialSchema,
   type Piece,
   type Student,
 } from '@kettle-step/contract';
@@ -190,6 +192,33 @@ describe('students', () => {
     expect(await shelf()).toEqual([]);
     await send(`students/${id}/back`, 'POST');
     expect((await studentOf(id)).pieces.map(({ id: own }) => own)).toEqual([piece]);
+  });
+
+  it('have the trials of their pieces together, the latest first', async () => {
+    const [id, piece] = [await add('Pip'), await addPiece()];
+    expect(trialListSchema.parse(await (await send(`students/${id}/trials`, 'GET')).json()).trials).toEqual([]);
+    await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
+    const { revision, fingers, desk, ribbon } = (await pieceOf(piece)).plan;
+    const way = (name: 'A' | 'B') => ({ name, fingers: [], moves: [] });
+    const trial = (number: string, setOn: string) =>
+      trialSchema.parse({
+        id: number,
+        side: 'left',
+        bars: [0, 0],
+        numbers: [1, 1],
+        passage: 'melody',
+        setOn,
+        ways: [way('A'), way('B')],
+      });
+    const trials = [trial('1', '2026-03-01'), trial('2', '2026-03-08')];
+    const practice = { ...desk.practice, trials };
+    await send(`pieces/${piece}/plan`, 'PUT', { baseRevision: revision, fingers, desk: { ...desk, practice }, ribbon });
+    const kept = trialListSchema.parse(await (await send(`students/${id}/trials`, 'GET')).json()).trials;
+    expect(kept.map(({ pieceId, trial: { id: own } }) => [pieceId, own])).toEqual([
+      [piece, '2'],
+      [piece, '1'],
+    ]);
+    expect((await send('students/nobody/trials', 'GET')).status).toBe(404);
   });
 
   it('are shown which moves each piece asks for, and in which bars', async () => {

@@ -1,9 +1,9 @@
-import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, DestroyRef, effect, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { BarAlternative, Locks } from '@kettle-step/core';
 import { catchError, debounceTime, EMPTY, map, of, switchMap } from 'rxjs';
 import { EngineService } from '../services/engine.service';
-import { settle, settleWith, type Place } from '../session/decisions';
+import { setFingers, settle, settleWith, type Place } from '../session/decisions';
 import { History } from '../session/history';
 import { PieceSession } from '../session/piece-session';
 import { Preview } from '../session/preview';
@@ -12,6 +12,7 @@ import { Selection } from '../session/selection';
 /** What is looked up of a bar: other ways to play it, best first. */
 export interface OtherWays {
   readonly place: Place;
+  readonly bars: readonly [number, number];
   readonly locks: Locks;
   readonly ways: readonly BarAlternative[];
 }
@@ -35,15 +36,27 @@ export class OtherWaysStore {
   /** Which of the ways is looked at; -1 for what stands. */
   readonly at = signal(-1);
 
+  /** So many bars from the chosen one on are looked at together; another bar begins with itself alone. */
+  readonly length = linkedSignal({ source: this.selection.chosenPlace, computation: () => 1 });
+  /** Indices of the first and last bar that ways are looked up for. */
+  readonly bars = computed((): readonly [number, number] => {
+    const { bar } = this.selection.chosenPlace();
+    return [bar, Math.min(bar + this.length(), this.session.score()?.bars.length ?? bar + 1) - 1];
+  });
+
   private readonly wanted = computed(() => {
     const solved = this.session.solved();
-    return solved && { place: this.selection.chosenPlace(), solved };
+    return solved && { place: this.selection.chosenPlace(), bars: this.bars(), solved };
   });
 
   /** The ways of the chosen bar; undefined while they are looked up. */
   readonly ways = computed((): readonly BarAlternative[] | undefined => {
     const [found, wanted] = [this.found(), this.wanted()];
-    const isOf = found && found.place === wanted?.place && found.locks === wanted.solved.decisions.locks;
+    const isOf =
+      found &&
+      found.bars === wanted?.bars &&
+      found.place === wanted.place &&
+      found.locks === wanted.solved.decisions.locks;
     return isOf ? found.ways : undefined;
   });
 
@@ -54,13 +67,12 @@ export class OtherWaysStore {
         debounceTime(QUIET_MS),
         switchMap((wanted) => {
           if (!wanted) return EMPTY;
-          const { place, solved } = wanted;
-          const bars = [place.bar, place.bar] as const;
+          const { place, bars, solved } = wanted;
           return this.engine
             .alternatives({ ...this.session.givenFor(solved.decisions), side: place.side, bars, count: OFFERED })
             .pipe(
-              map((ways): OtherWays => ({ place, locks: solved.decisions.locks, ways })),
-              catchError(() => of<OtherWays>({ place, locks: solved.decisions.locks, ways: [] })),
+              map((ways): OtherWays => ({ place, bars, locks: solved.decisions.locks, ways })),
+              catchError(() => of<OtherWays>({ place, bars, locks: solved.decisions.locks, ways: [] })),
             );
         }),
         takeUntilDestroyed(destroyed),
@@ -95,6 +107,8 @@ export class OtherWaysStore {
     const [place, way] = [this.selection.chosenPlace(), this.ways()?.[this.at()]];
     const { plan } = solved;
     const decisions = this.session.decisions();
+    const [first, last] = this.bars();
+    if (way && last > first) return this.history.decide(setFingers(decisions, way.fingers));
     this.history.decide(
       way ? settleWith(score, plan, decisions, place, way.fingers) : settle(score, plan, decisions, place),
     );

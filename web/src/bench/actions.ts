@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Desk, RulesFile } from '@kettle-step/contract';
 import { barsInWords, otherSide, SURE_FROM, WRITING_LEVELS, type Finger, type Margin } from '@kettle-step/core';
+import { isoDay } from '../parts/dates';
 import { HAND_WORDS, messageOf, nameOfBar, numberOfBar } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { History } from '../session/history';
@@ -27,6 +28,7 @@ import {
   type Extent,
   type Place,
 } from '../session/decisions';
+import { fingeringIn, withoutTrial, withTriedWay } from '../session/trials';
 import { OtherWaysStore } from '../bar-card/other-ways.store';
 import { WRITING_WORDS } from './bench-words';
 import { firstOfBar, nextOpen, noteBeside, type Direction } from '../session/steps';
@@ -102,6 +104,28 @@ export class Actions {
     if (ways.length === 0) this.said.set('Nothing else is possible here.');
     else
       this.said.set(at < 0 ? 'Back to the fingering as it was.' : `Way ${at + 1} of ${ways.length}; Enter takes it.`);
+  }
+
+  /** Has the student try what is looked at, beside what stands, until the next lesson. */
+  tryAtHome(): void {
+    const [score, solved, plan] = [this.session.score(), this.session.solved(), this.preview.plan()];
+    const way = this.others.ways()?.[this.others.at()];
+    if (!score || !solved || !plan || !way) return;
+    const where = { side: this.place().side, bars: this.others.bars() };
+    const { moves } = fingeringIn(score, plan, where);
+    const stands = fingeringIn(score, solved.plan, where);
+    const fingers = stands.fingers.map(([id, finger]) => [id, way.fingers.get(id) ?? finger] as [string, Finger]);
+    const on = isoDay(new Date());
+    const next = withTriedWay(score, this.session.decisions(), where, { stands, other: { fingers, moves }, on });
+    if (next) this.history.decide(next);
+    this.said.set(
+      next ? 'The student tries it at home; it stands on the sheet.' : 'It is tried already, or three are.',
+    );
+  }
+
+  /** Takes a trial off the sheet. */
+  leaveTrial(id: string): void {
+    this.history.decide(withoutTrial(this.session.decisions(), id));
   }
 
   /** Settles every bar of which the suggestion is sure. */

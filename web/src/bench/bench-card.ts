@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, effect, type ElementRef, inject, viewChild } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import { LONGEST_REMARK } from '@kettle-step/contract';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { BarCard } from '../bar-card/bar-card';
@@ -12,11 +13,12 @@ import { BenchCommands } from './bench-commands';
 import { BenchView } from './bench-view';
 import { GeneralHere } from './plans/general-here';
 import { RulesHere } from './rules-here';
+import { TrialHere } from './trial-here';
 
 /** The card of the chosen bar: what it is, what can be decided about it, and a remark. */
 @Component({
   selector: 'ks-bench-card',
-  imports: [BarCard, CommandButton, GeneralHere, NzInputModule, OtherWaysList, RulesHere],
+  imports: [BarCard, CommandButton, FormsModule, GeneralHere, NzInputModule, OtherWaysList, RulesHere, TrialHere],
   templateUrl: './bench-card.html',
   styleUrl: './bench-card.less',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -82,6 +82,13 @@ export class BenchCommands {
       keys: ['t'],
       run: () => this.actions.tryAnother(),
     },
+    tryAtHome: {
+      words: 'Try it at home',
+      does: 'Have the student try what is looked at beside what stands',
+      keys: ['Shift+t'],
+      can: () => this.others.at() >= 0,
+      run: () => this.actions.tryAtHome(),
+    },
     leave: {
       words: 'Back',
       does: 'Leave what is tried, then the panel, then stop the sound',

@@ -140,6 +140,12 @@ export class LessonsStore {
     this.change({ items: (this.lesson()?.items ?? []).filter((item) => item.id !== id) }, 'remove');
   }
 
+  /** Adds a line to what was decided. */
+  addDecision(words: string): void {
+    const decisions = this.lesson()?.decisions.trim() ?? '';
+    this.change({ decisions: [decisions, words].filter((text) => text !== '').join('\n') }, 'decide');
+  }
+
   /** What was heard of something that was set at the lesson before. */
   hear(id: string, change: Partial<LessonItem>): void {
     const before = this.before();

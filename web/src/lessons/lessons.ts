@@ -24,6 +24,7 @@ import { PlaceHead } from '../parts/place-head';
 import { StudentsService } from '../services/students.service';
 import { LessonsStore } from './lessons.store';
 import { LessonMemory } from './memory';
+import { LessonTrials } from './trials';
 
 const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancelled: 'cancelled' } as const;
 
@@ -33,6 +34,7 @@ const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancel
   imports: [
     FormsModule,
     LessonMemory,
+    LessonTrials,
     NzAlertModule,
     NzButtonModule,
     NzCalendarModule,

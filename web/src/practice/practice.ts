@@ -28,6 +28,7 @@ import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
 import { SheetSteps } from '../sheet/sheet-steps';
 import { StepMusic } from '../sheet/step-music';
+import { TrialSheet } from '../sheet/trial-sheet';
 import { Blocks } from './blocks';
 import { Ladder } from './ladder';
 import { StepEditor } from './step-editor';
@@ -52,6 +53,7 @@ const MUSIC = { normal: { widthPx: 290, scale: 30 }, large: { widthPx: 380, scal
     RouterLink,
     StepEditor,
     StepMusic,
+    TrialSheet,
   ],
   templateUrl: './practice.html',
   styleUrl: './practice.less',

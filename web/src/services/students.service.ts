@@ -6,6 +6,7 @@ import {
   savedSchema,
   studentListSchema,
   studentSchema,
+  trialListSchema,
   type AskingPiece,
   type DueList,
   type LeavingPieces,
@@ -15,6 +16,7 @@ import {
   type SaveStudent,
   type Student,
   type StudentSummary,
+  type StudentTrial,
 } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
 import { worded } from './pieces.service';
@@ -68,6 +70,14 @@ export class StudentsService {
 
   comeBack(id: string): Observable<unknown> {
     return this.http.post(`${addressOf(id)}/back`, null).pipe(worded());
+  }
+
+  /** Trials of all pieces of a student, the latest first. */
+  trials(id: string): Observable<readonly StudentTrial[]> {
+    return this.http.get(`${addressOf(id)}/trials`).pipe(
+      map((answer) => trialListSchema.parse(answer).trials),
+      worded(),
+    );
   }
 
   addMeasure(id: string, measure: NewMeasure): Observable<unknown> {

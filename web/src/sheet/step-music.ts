@@ -11,10 +11,18 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { PracticeDocumentStep } from '@kettle-step/contract';
-import { barsNumbered, composeMusicXml, serializeMusicXml, strokesScore, type Score } from '@kettle-step/core';
+import {
+  barsNumbered,
+  composeMusicXml,
+  serializeMusicXml,
+  strokesScore,
+  type Finger,
+  type Locks,
+  type Score,
+} from '@kettle-step/core';
 import { catchError, of, switchMap } from 'rxjs';
 import { indexDrawing, paintFingers, showPages } from '../score/drawing';
-import { fingeredNotes } from '../score/fingered-notes';
+import { fingeredNotes, type FingeredNote } from '../score/fingered-notes';
 import { EngraverService } from '../services/engraver.service';
 import { PieceSession } from '../session/piece-session';
 import type { Engraving } from '../workers/engraver.protocol';
@@ -32,6 +40,10 @@ const withoutNames = (document: string): string =>
 
 /** The time signature of a made-up bar says nothing. */
 const withoutTime = (document: string): string => document.replaceAll('<time>', '<time print-object="no">');
+
+/** A note with another finger than the plan's. */
+const withFinger = (one: FingeredNote, finger: Finger | undefined): FingeredNote =>
+  finger === undefined ? one : { ...one, planned: { ...one.planned, finger, substitute: null } };
 
 /** The music of a practice step, where notes are meant: its own strokes, or the bars it is about. */
 @Component({
@@ -54,6 +66,8 @@ export class StepMusic {
   readonly step = input.required<PracticeDocumentStep | undefined>();
   /** Indices of the first and last bar, where the bars are shown whatever the step. */
   readonly bars = input<readonly [number, number]>();
+  /** Fingers that are shown in place of the plan's, by note. */
+  readonly fingers = input<Locks>();
   /** Ids of the notes that are heard now. */
   readonly heard = input<readonly string[]>([]);
   readonly widthPx = input(300);
@@ -127,6 +141,11 @@ export class StepMusic {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (!score || !solved) return;
     const { locks } = solved.decisions;
-    paintFingers(indexDrawing(element), fingeredNotes(score, solved.plan, { locks, desk: { writing: 'every' } }));
+    const fingered = fingeredNotes(score, solved.plan, { locks, desk: { writing: 'every' } });
+    const other = this.fingers();
+    const shown = other
+      ? new Map([...fingered].map(([id, one]) => [id, withFinger(one, other.get(id))] as const))
+      : fingered;
+    paintFingers(indexDrawing(element), shown);
   }
 }

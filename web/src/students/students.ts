@@ -16,6 +16,7 @@ import { MeasureForm } from './measure-form';
 import { MemoryChart } from './memory-chart';
 import { MovesTaught } from './moves-taught';
 import { Suits } from './suits';
+import { Tendencies } from './tendencies';
 import { StudentsStore } from './students.store';
 
 /** The students: whom pieces are for, what they have been taught, and what their hands reach. */
@@ -37,6 +38,7 @@ import { StudentsStore } from './students.store';
     RouterLinkActive,
     SmallRibbon,
     Suits,
+    Tendencies,
   ],
   templateUrl: './students.html',
   styleUrl: './students.less',

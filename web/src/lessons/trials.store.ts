@@ -1,0 +1,93 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import { toObservable } from '@angular/core/rxjs-interop';
+import type { StudentTrial, WayName } from '@kettle-step/contract';
+import { concatMap, filter, map, take, type Observable } from 'rxjs';
+import { dayInWords } from '../parts/dates';
+import { telling } from '../parts/telling';
+import { StudentsService } from '../services/students.service';
+import { Autosave } from '../session/autosave';
+import { History } from '../session/history';
+import { PieceSession, type SessionState } from '../session/piece-session';
+import { Saving } from '../session/saving';
+import { withChoice } from '../session/trials';
+
+/** A choice between the ways of a trial, as the teacher makes it. */
+export interface TrialChoice {
+  readonly name: WayName;
+  readonly reason: string;
+  /** The day of the lesson. */
+  readonly on: string;
+}
+
+/** What a student tries at home, and what is chosen at the lesson. A choice goes into the plan of its piece. */
+@Injectable()
+export class LessonTrialsStore {
+  private readonly students = inject(StudentsService);
+  private readonly session = inject(PieceSession);
+  private readonly saving = inject(Saving);
+  private readonly history = inject(History);
+  private readonly autosave = inject(Autosave);
+
+  private readonly studentId = signal('');
+  readonly trials = signal<readonly StudentTrial[]>([]);
+  readonly problem = signal('');
+  /** The trial whose choice is on its way into the plan. */
+  readonly choosing = signal('');
+
+  /** The piece that is open and worked out, or why it is not. */
+  private readonly opened = toObservable(
+    computed(() => ({ id: this.session.piece()?.id, state: this.session.state() })),
+  );
+
+  open(studentId: string): void {
+    if (this.studentId() !== studentId) this.trials.set([]);
+    this.studentId.set(studentId);
+    this.fetch();
+  }
+
+  /** Sets the fingers of the chosen way in the plan of the piece, with the reason; the other ways stay on file. */
+  choose({ pieceId, trial }: StudentTrial, choice: TrialChoice): void {
+    this.choosing.set(`${pieceId} ${trial.id}`);
+    const before = this.session.state();
+    this.saving.open(pieceId);
+    this.pieceReady(pieceId, before)
+      .pipe(
+        map(() => {
+          const day = dayInWords(new Date(`${choice.on}T12:00`));
+          this.history.decide(withChoice(this.session.decisions(), trial.id, choice, day));
+        }),
+        // The choice is in the plan as soon as it is worked out and saved.
+        concatMap(() => this.autosave.whenSafe()),
+        telling(this.problem),
+      )
+      .subscribe({
+        complete: () => {
+          this.choosing.set('');
+          this.fetch();
+        },
+      });
+  }
+
+  private fetch(): void {
+    const id = this.studentId();
+    this.students
+      .trials(id)
+      .pipe(telling(this.problem))
+      .subscribe((trials) => {
+        if (this.studentId() === id) this.trials.set(trials);
+      });
+  }
+
+  /** Waits until a piece is worked out; fails where it cannot be opened. */
+  private pieceReady(id: string, before: SessionState): Observable<unknown> {
+    return this.opened.pipe(
+      filter(
+        (now) => (now.state.kind === 'ready' && now.id === id) || ('message' in now.state && now.state !== before),
+      ),
+      take(1),
+      map(({ state }) => {
+        if ('message' in state) throw new Error(state.message);
+      }),
+    );
+  }
+}
