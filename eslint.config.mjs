@@ -111,6 +111,7 @@ const WEB_PLACES = [
   'rules',
   'practice',
   'player',
+  'listen',
   'print',
   'typing',
 ];

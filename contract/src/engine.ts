@@ -4,6 +4,7 @@ import type {
   ChordWay,
   Comparison,
   HandPlan,
+  Hearing,
   Link,
   Margin,
   PatternMusic,
@@ -22,6 +23,9 @@ import { fingerSchema } from './plan-document';
 import { deskSchema, fingeringDeskSchema, pedalSchema } from './desk';
 import { patternWishSchema } from './pattern-wish';
 import { handSchema, settingsSchema } from './rules';
+
+/** Strokes of a playing: some hours of it. */
+const MOST_STROKES = 100_000;
 
 const locksSchema = z.array(z.tuple([z.string(), fingerSchema]));
 
@@ -56,6 +60,14 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('strains'), ...given }),
   /** Where sections meet, and where repeats and jumps lead. */
   z.object({ kind: z.literal('links'), ...given }),
+  /** What was played of the open piece, held against its music. */
+  z.object({
+    kind: z.literal('listen'),
+    ...given,
+    /** Indices of the first and last bar as they are written; or the whole piece as it is played. */
+    extent: z.union([z.literal('whole'), z.tuple([z.number().int(), z.number().int()])]),
+    performance: z.array(z.object({ midi: z.number().int(), onMs: z.number(), offMs: z.number() })).max(MOST_STROKES),
+  }),
   /** In which bars a rule that is settled otherwise than usual decided. */
   z.object({ kind: z.literal('rules-acted'), ...given }),
   /** Fingers for music that is only shown; the open piece stays as it is. */
@@ -129,6 +141,7 @@ export type EngineAnswer =
       readonly cautions: readonly Caution[];
     }
   | { readonly kind: 'links'; readonly request: number; readonly links: readonly Link[] }
+  | { readonly kind: 'heard'; readonly request: number; readonly hearing: Hearing }
   | { readonly kind: 'rules-acted'; readonly request: number; readonly acted: readonly RuleActed[] }
   | {
       readonly kind: 'sample';

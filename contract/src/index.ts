@@ -1,3 +1,4 @@
+export * from './heard';
 export * from './house-rules';
 export * from './own-plan';
 export * from './plan-document';

@@ -1,4 +1,5 @@
 import papaparse from 'papaparse';
+import { heardInWords } from './heard';
 import { setInWords, type Lesson, type Titles } from './lesson';
 import { FORMULA } from './plan-csv';
 
@@ -13,7 +14,17 @@ export const lessonsCsv = (lessons: readonly Lesson[], titles: Titles): string =
       data: lessons.map((lesson) => {
         const [day, time] = lesson.startsAt.split('T');
         const set = setInWords(lesson, titles).join('\n');
-        return [day, time, lesson.minutes, lesson.student, lesson.state, set, lesson.heard, lesson.decisions];
+        const heard = [lesson.heard, ...lesson.hearings.map((one) => `${one.title}: ${heardInWords(one)}`)];
+        return [
+          day,
+          time,
+          lesson.minutes,
+          lesson.student,
+          lesson.state,
+          set,
+          heard.filter(Boolean).join('\n'),
+          lesson.decisions,
+        ];
       }),
     },
     { escapeFormulae: FORMULA },

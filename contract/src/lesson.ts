@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { heardSchema } from './heard';
 import { pieceIdSchema } from './piece';
 import { studentIdSchema } from './student';
 import { allDiffer, plainText } from './text';
@@ -38,6 +39,7 @@ export type LessonState = (typeof LESSON_STATES)[number];
 export const wallTimeSchema = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'is no day and time');
 
 const MAX_ITEMS = 40;
+const MAX_HEARINGS = 20;
 
 const facts = {
   startsAt: wallTimeSchema,
@@ -50,6 +52,10 @@ const facts = {
     .refine((items) => allDiffer(items, ({ id }) => id), 'name something twice')
     .default([]),
   heard: plainText(4000).default(''),
+  /** What a MIDI keyboard told at the lesson. */
+  hearings: z.array(heardSchema).max(MAX_HEARINGS).default([]),
+  /** A line for each thing that is promised for the next lesson: its list begins with them. */
+  promised: plainText(2000).default(''),
   decisions: plainText(4000).default(''),
 };
 
@@ -111,6 +117,15 @@ export const unfinishedOf = (items: readonly LessonItem[]): readonly LessonItem[
       stumbled: '',
       remark: [item.stumbled && `bars ${item.stumbled}`, item.remark].filter(Boolean).join('; '),
     }));
+
+/** What was promised, as things to set. */
+export const promisedOf = ({ promised }: Pick<Lesson, 'promised'>): readonly LessonItem[] =>
+  promised
+    .split('\n')
+    .map((line) => line.trim())
+    .filter((line) => line !== '')
+    .slice(0, MAX_ITEMS)
+    .map((words, at) => lessonItemSchema.parse({ id: String(at + 1), words: words.slice(0, 500) }));
 
 /** A line of a list as one says it. @example 'Lantern Boats, bars 1–4: steps 1 and 2, at 60' */
 export const itemInWords = ({ bars, words, tempo: wanted }: LessonItem, title: string): string => {

@@ -1,4 +1,10 @@
-import { daysLater, lessonItemSchema, type ArchivedLesson, type LessonItem } from '@kettle-step/contract';
+import {
+  archivedLessonSchema,
+  daysLater,
+  lessonItemSchema,
+  type ArchivedLesson,
+  type LessonItem,
+} from '@kettle-step/contract';
 
 /** A term of lessons for the demo studio, laid down round the day it is loaded. */
 
@@ -101,19 +107,20 @@ export const demoLessons = (studentId: string, now: Date): readonly ArchivedLess
   if (!found) return [];
   const { weekday, time, minutes, told } = found;
   const first = daysLater(mondayOf(now.toISOString().slice(0, 10)), weekday - 7 * told.length);
-  const held = told.map(({ set, heard = '', decisions = '' }, at): ArchivedLesson => ({
-    id: idOf(term, at),
-    startsAt: `${daysLater(first, 7 * at)}T${time}`,
-    minutes,
-    state: 'held',
-    items: set.map((item, index) => lessonItemSchema.parse({ id: String(index + 1), ...item })),
-    heard,
-    decisions,
-  }));
+  const held = told.map(({ set, ...said }, at) =>
+    archivedLessonSchema.parse({
+      id: idOf(term, at),
+      startsAt: `${daysLater(first, 7 * at)}T${time}`,
+      minutes,
+      state: 'held',
+      items: set.map((item, index) => lessonItemSchema.parse({ id: String(index + 1), ...item })),
+      ...said,
+    }),
+  );
   const planned = Array.from({ length: PLANNED }, (_, at): ArchivedLesson => {
     const place = told.length + at;
     const startsAt = `${daysLater(first, 7 * place)}T${time}`;
-    return { id: idOf(term, place), startsAt, minutes, state: 'planned', items: [], heard: '', decisions: '' };
+    return archivedLessonSchema.parse({ id: idOf(term, place), startsAt, minutes });
   });
   return [...held, ...planned];
 };

@@ -16,9 +16,13 @@ import {
   DEFAULT_HANDS,
   finish,
   linksOf,
+  listen,
   rulesActedInSteps,
   type BarAlternative,
+  type Extent,
+  type Hearing,
   type Link,
+  type Performance,
   type PianoPlan,
   type RuleActed,
   type Score,
@@ -82,6 +86,10 @@ export class FakeEngine {
         ),
       ),
     );
+  }
+
+  listen(_given: Given, extent: Extent, performance: Performance): Observable<Hearing> {
+    return this.answer(() => listen(this.opened.score, extent, performance));
   }
 
   links({ locks }: Given): Observable<readonly Link[]> {

@@ -1,5 +1,6 @@
 import type { Side } from '../hand/hand';
-import type { Score } from '../score/score';
+import { spokenName } from '../keyboard/pitch';
+import type { Note, Score } from '../score/score';
 import { writtenId } from '../unfold';
 import { align, type Stretch } from './alignment';
 import { median, pairsOf, type Pairs } from './pairing';
@@ -12,8 +13,14 @@ import { apartOf, haltsOf, letGoOf, struckOf, tempiOf } from './timing';
 /** Something that was played otherwise than it is written. Notes are named by their ids in the written piece. */
 export type Slip = Place &
   (
-    | { readonly kind: 'wrong'; readonly noteId: string; readonly midi: number; readonly played: number }
-    | { readonly kind: 'missed'; readonly noteId: string; readonly midi: number }
+    | {
+        readonly kind: 'wrong';
+        readonly noteId: string;
+        readonly name: string;
+        readonly midi: number;
+        readonly played: number;
+      }
+    | { readonly kind: 'missed'; readonly noteId: string; readonly name: string; readonly midi: number }
     | { readonly kind: 'added'; readonly played: number }
     /** From here to before `next` nothing was played. */
     | { readonly kind: 'left-out'; readonly notes: number; readonly next: Place }
@@ -24,12 +31,14 @@ export type Slip = Place &
     | {
         readonly kind: 'let-go';
         readonly noteId: string;
+        readonly name: string;
         readonly midi: number;
         readonly heldMs: number;
         readonly writtenMs: number;
       }
   );
-export type SlipKind = Slip['kind'];
+export const SLIP_KINDS = ['wrong', 'missed', 'added', 'left-out', 'restart', 'halt', 'apart', 'let-go'] as const;
+export type SlipKind = (typeof SLIP_KINDS)[number];
 
 export interface TempoHeard extends Place {
   readonly quartersPerMinute: number;
@@ -91,6 +100,13 @@ interface Told {
   readonly slip: Slip;
 }
 
+/** A note as a slip names it. */
+const named = (note: Note): { readonly noteId: string; readonly name: string; readonly midi: number } => ({
+  noteId: writtenId(note.id),
+  name: spokenName(note.pitch),
+  midi: note.midi,
+});
+
 /** Keys: wrong, missed and added. */
 const keySlips = (passage: Passage, stretch: Stretch, pairs: Pairs): readonly Told[] => {
   const placed = (expected: number) => {
@@ -104,15 +120,14 @@ const keySlips = (passage: Passage, stretch: Stretch, pairs: Pairs): readonly To
       const slip = {
         ...place,
         kind: 'wrong',
-        noteId: writtenId(note.id),
-        midi: note.midi,
+        ...named(note),
         played: played.midi,
       } as const;
       return { at, slip };
     }),
     ...pairs.missed.map((expected): Told => {
       const { at, note, place } = placed(expected);
-      return { at, slip: { ...place, kind: 'missed', noteId: writtenId(note.id), midi: note.midi } };
+      return { at, slip: { ...place, kind: 'missed', ...named(note) } };
     }),
     ...pairs.added
       .filter((note) => !isOrnament(passage, pairs, note))
@@ -138,7 +153,7 @@ const timeSlips = (passage: Passage, performance: Performance, pairs: Pairs): re
       const place = passage.placeOf(passage.strikes[strike]!);
       return {
         at: strike,
-        slip: { ...place, kind: 'let-go', noteId: writtenId(note.id), midi: note.midi, heldMs, writtenMs },
+        slip: { ...place, kind: 'let-go', ...named(note), heldMs, writtenMs },
       };
     }),
   ];

@@ -1,7 +1,10 @@
 import { demoPieces } from '../../testing/demo';
 import { bothLines } from '../../testing/both-lines';
 import { openScore } from '../../testing/musicxml';
-import { listen, PLAYING_WAYS, simulatePlaying, type Performance, type Slip } from '.';
+import { createPlanner } from '../plan/planner';
+import { DEFAULT_HANDS } from '../hand/hand';
+import { handsTogether } from '../together';
+import { listen, PLAYING_WAYS, simulatePlaying, withReasons, wordSlip, type Performance, type Slip } from '.';
 
 /** What a slip is about, for holding what is heard against what was done. */
 const nameOf = (slip: Slip): string => {
@@ -135,6 +138,29 @@ describe('listening to a line', () => {
     expect(first).toMatchObject({ isLike: true, slips: [], expected: 6, right: 6 });
     const stops = heard(changed((note) => (note.onMs < 8000 ? note : undefined)));
     expect(stops.until).toEqual({ bar: 1, pass: 1, beat: 4 });
+  });
+
+  it('says it as a teacher would', () => {
+    const words = (performance: Performance): readonly string[] =>
+      heard(performance).slips.map((slip) => wordSlip(score, slip));
+    const played = (midi: number, other: number): Performance =>
+      changed((note) => (note.midi === midi ? { ...note, midi: other } : note));
+    expect(words(played(67, 69))).toEqual(['A in place of G']);
+    expect(words(played(67, 79))).toEqual(['G an octave too high']);
+    expect(words(changed((note) => (note.midi === 67 ? undefined : note)))).toEqual(['G was left out']);
+    const late = changed((note) => (note.midi === 47 || note.midi === 53 ? { ...note, onMs: note.onMs + 118 } : note));
+    expect(words(late)).toEqual(['the left hand came 120 ms late']);
+  });
+
+  it('tells whether trouble was expected where it came', () => {
+    const plan = createPlanner(DEFAULT_HANDS).plan(score, { locks: new Map(), alternatives: 0 });
+    const { beats } = handsTogether(score, plan);
+    const hardest = beats.reduce((best, one) => (one.difficulty > best.difficulty ? one : best));
+    const halt = { kind: 'halt', ms: 900, beats: 0.9, bar: hardest.bar, pass: 1, beat: hardest.beat + 0.5 } as const;
+    const easy = { ...halt, bar: 2, beat: 3 };
+    const [first, second] = withReasons([halt, easy], [{ ...hardest, difficulty: 3 }]);
+    expect(first!.why).toEqual(hardest.parts.map(({ why }) => why));
+    expect(second!.why).toEqual([]);
   });
 
   it('does not take another piece for this one, nor silence', () => {

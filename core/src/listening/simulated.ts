@@ -2,7 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { SIDES, type Side } from '../hand/hand';
-import { isOnKeyboard } from '../keyboard/pitch';
+import { isOnKeyboard, spokenName } from '../keyboard/pitch';
 import type { Score } from '../score/score';
 import { writtenId } from '../unfold';
 import type { Slip } from './hearing';
@@ -155,7 +155,7 @@ const spoilKeys = (shop: Workshop, { strike, again }: Turn, strokes: readonly St
   const place = passage.placeOf(strike);
   for (const stroke of strokes) {
     const { note } = stroke.expected;
-    const named = { ...place, noteId: writtenId(note.id), midi: note.midi };
+    const named = { ...place, noteId: writtenId(note.id), name: spokenName(note.pitch), midi: note.midi };
     if (note.graceIndex !== null || note.ornament !== null) continue;
     if (has('wrong-notes') && dice.happens(SHARES['wrong-notes'])) {
       const key = besides(dice, note.midi, new Set([...busyRound(shop, strike), ...strokes.map(({ midi }) => midi)]));
@@ -224,7 +224,14 @@ const spoilOctave = (shop: Workshop, strike: Strike, strokes: readonly Stroke[],
       continue;
     stroke.midi = note.midi + by;
     stroke.fault = 'other';
-    shop.slips.push({ ...place, kind: 'wrong', noteId: writtenId(note.id), midi: note.midi, played: stroke.midi });
+    shop.slips.push({
+      ...place,
+      kind: 'wrong',
+      noteId: writtenId(note.id),
+      name: spokenName(note.pitch),
+      midi: note.midi,
+      played: stroke.midi,
+    });
   }
 };
 

@@ -3,6 +3,7 @@ import {
   daysLater,
   lessonItemSchema,
   nextItemId,
+  promisedOf,
   unfinishedOf,
   type Lesson,
   type LessonItem,
@@ -16,7 +17,7 @@ import { LessonsService } from '../services/lessons.service';
 import { ServerProblem } from '../services/pieces.service';
 
 /** What of a lesson is written in its fields. */
-export type LessonFacts = Pick<Lesson, 'startsAt' | 'minutes' | 'state' | 'items' | 'heard' | 'decisions'>;
+export type LessonFacts = Omit<Lesson, 'id' | 'studentId' | 'student' | 'revision'>;
 
 /** Changes that follow one another faster than this are saved together. */
 const QUIET_MS = 400;
@@ -34,14 +35,7 @@ interface Step {
   readonly at: number;
 }
 
-const factsOf = ({ startsAt, minutes, state, items, heard, decisions }: Lesson): LessonFacts => ({
-  startsAt,
-  minutes,
-  state,
-  items,
-  heard,
-  decisions,
-});
+const factsOf = ({ id: _, studentId: __, student: ___, revision: ____, ...facts }: Lesson): LessonFacts => facts;
 
 /** The lesson book: days, lessons, and the one that is open. It outlives the place, so what was typed last is still saved. */
 @Injectable({ providedIn: 'root' })
@@ -112,7 +106,9 @@ export class LessonsStore {
       .pipe(telling(this.problem))
       .subscribe((all) => {
         if (this.lesson()?.id !== lesson.id) return;
-        this.before.set(all.findLast(({ startsAt, items }) => startsAt < lesson.startsAt && items.length > 0));
+        this.before.set(
+          all.findLast((one) => one.startsAt < lesson.startsAt && (one.items.length > 0 || one.promised !== '')),
+        );
         // A list writes itself from what is unfinished.
         if (lesson.state === 'planned' && lesson.items.length === 0) this.bringOver(false);
       });
@@ -140,6 +136,10 @@ export class LessonsStore {
     this.change({ items: (this.lesson()?.items ?? []).filter((item) => item.id !== id) }, 'remove');
   }
 
+  removeHearing(id: string): void {
+    this.change({ hearings: (this.lesson()?.hearings ?? []).filter((one) => one.id !== id) }, 'remove hearing');
+  }
+
   /** Adds a line to what was decided. */
   addDecision(words: string): void {
     const decisions = this.lesson()?.decisions.trim() ?? '';
@@ -160,7 +160,7 @@ export class LessonsStore {
     if (!lesson || !before) return;
     const has = (item: LessonItem): boolean =>
       lesson.items.some((one) => one.pieceId === item.pieceId && one.bars === item.bars && one.words === item.words);
-    const missing = unfinishedOf(before.items).filter((item) => !has(item));
+    const missing = [...promisedOf(before), ...unfinishedOf(before.items)].filter((item) => !has(item));
     if (missing.length === 0) return;
     const items = missing.reduce<LessonItem[]>(
       (all, item) => [...all, { ...item, id: nextItemId(all) }],

@@ -11,7 +11,7 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { LESSON_STATES, itemInWords, type Lesson, type LessonItem } from '@kettle-step/contract';
+import { heardInWords, LESSON_STATES, itemInWords, type Lesson, type LessonItem } from '@kettle-step/contract';
 import { RouterLink } from '@angular/router';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -58,6 +58,7 @@ export class Lessons {
 
   readonly states = LESSON_STATES;
   readonly stateWords = STATE_WORDS;
+  readonly heardInWords = heardInWords;
   readonly studentList = toSignal(this.students.list(), { initialValue: [] });
   /** Pieces of the student whose lesson is open. */
   readonly pieces = toSignal(

@@ -103,7 +103,7 @@ export class Ladder {
   private readonly session = inject(PieceSession);
   readonly store = inject(SheetSteps);
   private readonly holder = viewChild.required<ElementRef<HTMLElement>>('chart');
-  private readonly chart = chartIn(this.holder, () => import('./ladder-chart.echarts'));
+  private readonly chart = chartIn(this.holder, () => import('../parts/line-figures.echarts'));
 
   private readonly kept = computed(() => this.session.decisions().desk.practice.ladder);
   readonly isSet = computed(() => this.kept() !== null);

@@ -5,12 +5,15 @@ import {
   type ChordWay,
   type Comparison,
   type Correction,
+  type Extent,
   type Hand,
   type HandPlan,
+  type Hearing,
   type Link,
   type Locks,
   type Margin,
   type PatternReading,
+  type Performance,
   type PatternWish,
   type PianoPlan,
   type RuleActed,
@@ -143,6 +146,15 @@ export class EngineService implements OnDestroy {
     return this.unwatched({ kind: 'links', ...wire(given) }).pipe(
       only('links'),
       map(({ links }) => links),
+    );
+  }
+
+  /** Holds what was played of the open piece against its music. */
+  listen(given: Given, extent: Extent, performance: Performance): Observable<Hearing> {
+    const bars = extent === 'whole' ? extent : ([extent[0], extent[1]] as [number, number]);
+    return this.unwatched({ kind: 'listen', extent: bars, performance: [...performance], ...wire(given) }).pipe(
+      only('heard'),
+      map(({ hearing }) => hearing),
     );
   }
 

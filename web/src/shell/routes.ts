@@ -31,6 +31,11 @@ export const routes: Routes = [
     loadComponent: () => import('../player/player').then((place) => place.PlayerPlace),
   },
   {
+    path: 'pieces/:id/listen',
+    title: 'Listen · Kettle Step',
+    loadComponent: () => import('../listen/listen').then((place) => place.Listen),
+  },
+  {
     path: 'type',
     title: 'Type it in · Kettle Step',
     loadComponent: () => import('../typing/type-in').then((place) => place.TypeIn),

@@ -9,6 +9,7 @@ import {
   explainMusicXmlError,
   explainRefusal,
   linksOf,
+  listen,
   ok,
   parseMusicXml,
   readScore,
@@ -102,6 +103,8 @@ const finger = async (
       const strains = strainsOf(played, found.value, hands);
       return { kind: 'strains', request, strains, cautions: cautionsOf(played, hands) };
     }
+    case 'listen':
+      return { kind: 'heard', request, hearing: listen(played, asked.extent, asked.performance) };
     case 'links': {
       const found = await walk(planner.planInSteps(played, { ...settled, alternatives: 0 }));
       return found && { kind: 'links', request, links: linksOf(played, found.value, planner) };

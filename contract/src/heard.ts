@@ -1,0 +1,88 @@
+import { barInWords, SLIP_KINDS, type Hearing, type Score, type SlipKind } from '@kettle-step/core';
+import { z } from 'zod';
+import { pieceIdSchema } from './piece';
+import { plainText } from './text';
+
+/** What a MIDI keyboard told of a playing, in the few figures that a lesson book keeps. */
+
+const count = z.number().int().nonnegative();
+
+export const heardSchema = z.object({
+  /** Within its lesson. */
+  id: plainText(40).min(1),
+  pieceId: pieceIdSchema,
+  /** Of the piece, as it was called then. */
+  title: plainText(500),
+  /** Printed numbers of the first and last bar; null for the whole piece. */
+  bars: z.tuple([z.number().int(), z.number().int()]).nullable().default(null),
+  /** Quarters a minute in the middle of it; null where too little was played. */
+  tempo: z.number().positive().max(1000).nullable(),
+  /** Notes of what was played, and how many came with the right key. */
+  expected: count,
+  right: count,
+  slips: z.object(
+    Object.fromEntries(SLIP_KINDS.map((kind) => [kind, count.default(0)])) as Record<
+      SlipKind,
+      z.ZodDefault<typeof count>
+    >,
+  ),
+  /** Printed numbers of bars in which it stumbled, in order. */
+  stumbled: z.array(z.number().int()).max(2000).default([]),
+});
+export type Heard = z.infer<typeof heardSchema>;
+
+/** In these ways a bar stumbles; hands apart and keys let go are another matter. */
+const STUMBLES: ReadonlySet<SlipKind> = new Set(['wrong', 'missed', 'added', 'left-out', 'restart', 'halt']);
+
+/** The figures of a hearing that are kept. @param bars - indices of the first and last bar, where not all was to be played */
+export const heardOf = (
+  score: Pick<Score, 'bars'>,
+  hearing: Hearing,
+  {
+    pieceId,
+    title,
+    bars,
+  }: { readonly pieceId: string; readonly title: string; readonly bars: readonly [number, number] | null },
+): Omit<Heard, 'id'> => {
+  const slips = Object.fromEntries(
+    SLIP_KINDS.map((kind) => [kind, hearing.slips.filter((slip) => slip.kind === kind).length]),
+  ) as Heard['slips'];
+  const stumbled = hearing.slips.filter(({ kind }) => STUMBLES.has(kind)).map(({ bar }) => score.bars[bar]!.number);
+  return {
+    pieceId,
+    title,
+    bars: bars && [score.bars[bars[0]]!.number, score.bars[bars[1]]!.number],
+    tempo: hearing.tempo === null ? null : Math.round(hearing.tempo),
+    expected: hearing.expected,
+    right: hearing.right,
+    slips,
+    stumbled: [...new Set(stumbled)].sort((a, b) => a - b),
+  };
+};
+
+export const SLIP_WORDS: Readonly<Record<SlipKind, readonly [string, string]>> = {
+  wrong: ['wrong key', 'wrong keys'],
+  missed: ['note left out', 'notes left out'],
+  added: ['key too many', 'keys too many'],
+  'left-out': ['stretch left out', 'stretches left out'],
+  restart: ['new start', 'new starts'],
+  halt: ['halt', 'halts'],
+  apart: ['time the hands were apart', 'times the hands were apart'],
+  'let-go': ['note let go early', 'notes let go early'],
+};
+
+/** @example '64 of 66 notes right at 58; 1 wrong key, 2 halts; stumbled in bar 3' */
+export const heardInWords = ({ expected, right, tempo, slips, stumbled }: Omit<Heard, 'id'>): string => {
+  const counted = SLIP_KINDS.flatMap((kind) =>
+    slips[kind] === 0 ? [] : [`${slips[kind]} ${SLIP_WORDS[kind][slips[kind] === 1 ? 0 : 1]}`],
+  );
+  const where =
+    stumbled.length === 0
+      ? []
+      : [`stumbled in ${stumbled.length === 1 ? barInWords(stumbled[0]!) : `bars ${stumbled.join(', ')}`}`];
+  return [
+    `${right} of ${expected} notes right${tempo === null ? '' : ` at ${tempo}`}`,
+    counted.length > 0 ? counted.join(', ') : 'nothing amiss',
+    ...where,
+  ].join('; ');
+};
