@@ -112,6 +112,7 @@ const WEB_PLACES = [
   'practice',
   'player',
   'listen',
+  'own-page',
   'print',
   'typing',
 ];

@@ -22,6 +22,7 @@ export * from './moves-asked';
 export * from './ribbon';
 export * from './lesson';
 export * from './lesson-csv';
+export * from './own-page';
 export * from './memory';
 export * from './student';
 export * from './text';

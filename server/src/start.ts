@@ -5,6 +5,7 @@ import { createApp } from './http/app';
 import { createHouseStore, type HouseStore } from './house/store';
 import { createLessonStore, type LessonStore } from './lessons/store';
 import { createMemoryStore, type MemoryStore } from './memory/store';
+import { createLinkStore } from './own-page/links';
 import { createOwnPlanStore, type OwnPlanStore } from './pieces/own-plans';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
@@ -72,7 +73,7 @@ const openStudio = async (options: StartOptions) => {
   await options.prepare?.({ store, students, lessons, memory, house, ownPlans });
   const versions = createVersionStore(db);
   const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, lessons, memory, house });
-  return { store, versions, ownPlans, students, lessons, memory, house, archive, close };
+  return { store, versions, ownPlans, students, lessons, memory, links: createLinkStore(db), house, archive, close };
 };
 
 /**

@@ -11,6 +11,9 @@ import { lessonRoutes } from '../lessons/routes';
 import type { LessonStore } from '../lessons/store';
 import { dueRoutes, memoryCheckRoutes } from '../memory/routes';
 import type { MemoryStore } from '../memory/store';
+import type { LinkStore } from '../own-page/links';
+import { createOwnPages } from '../own-page/page';
+import { linkRoutes, ownPageRoutes } from '../own-page/routes';
 import { pieceRoutes } from '../pieces/routes';
 import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore } from '../pieces/store';
@@ -72,6 +75,7 @@ export interface AppOptions {
   readonly students: StudentStore;
   readonly lessons: LessonStore;
   readonly memory: MemoryStore;
+  readonly links: LinkStore;
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
@@ -88,6 +92,7 @@ export const createApp = ({
   students,
   lessons,
   memory,
+  links,
   house,
   archive,
   webFolder,
@@ -101,7 +106,8 @@ export const createApp = ({
   app.get('/api/moves', async (_request, response) => {
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
   });
-  app.use('/api/students', studentRoutes(students), memoryCheckRoutes(memory));
+  app.use('/api/students', studentRoutes(students), memoryCheckRoutes(memory), linkRoutes(links));
+  app.use('/api/mine', ownPageRoutes(links, createOwnPages({ store, students, lessons, memory })));
   app.use('/api/due', dueRoutes(memory));
   app.use('/api/lessons', lessonRoutes(lessons, store));
   app.use('/api/house-rules', houseRoutes(house));

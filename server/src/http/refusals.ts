@@ -15,6 +15,7 @@ export const REFUSALS = {
   noSuchPiece: told('not-found', 'This piece is no longer on the shelf.'),
   noSuchStudent: told('not-found', 'This student is no longer in the studio.'),
   noSuchCheck: told('not-found', 'This memory check is no longer kept.'),
+  noSuchLink: told('not-found', 'This link is not good any more. Ask your teacher for a new one.'),
   noSuchLesson: told('not-found', 'This lesson is no longer in the book.'),
   noSuchVersion: told('not-found', 'This version of the plan is no longer kept.'),
   noSuchForm: told('not-found', 'A piece is not sent in this form.'),

@@ -1,11 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import {
-  dueSubjects,
-  memoryCheckSchema,
-  subjectText,
-  type DueList,
-  type MemoryCheck,
-} from '@kettle-step/contract';
+import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
 import type { Day } from '@kettle-step/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Database } from '../database/open';

@@ -17,6 +17,7 @@ import { debounceTime, fromEvent } from 'rxjs';
 import { CommandButton } from '../commands/command-button';
 import { pressKeys } from '../commands/press-keys';
 import { PlaceHead } from '../parts/place-head';
+import { Visit } from '../services/visit';
 import { Links } from '../session/links';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
@@ -45,6 +46,7 @@ export class PlayerPlace {
   private readonly sound = inject(Sound);
   private readonly window = inject(DOCUMENT).defaultView!;
   readonly session = inject(PieceSession);
+  readonly visit = inject(Visit);
   readonly sheet = inject(SheetSteps);
   readonly store = inject(PlayerStore);
   readonly commands = inject(PlayerCommands);

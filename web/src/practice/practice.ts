@@ -23,6 +23,7 @@ import type { MusicSize, Paper } from '../paper/pages';
 import { PaperChoice } from '../paper/paper-choice';
 import { dayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
+import { Visit } from '../services/visit';
 import { Links } from '../session/links';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
@@ -65,6 +66,8 @@ export class Practice {
   private readonly window = inject(DOCUMENT).defaultView!;
   readonly session = inject(PieceSession);
   readonly store = inject(SheetSteps);
+  /** A student only reads the sheet. */
+  readonly visit = inject(Visit);
   /** From the address. */
   readonly id = input.required<string>();
 

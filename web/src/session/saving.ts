@@ -4,6 +4,7 @@ import { storedFingers, type KeepVersion, type Piece, type VersionSummary } from
 import { EMPTY, type Observable } from 'rxjs';
 import { timeInWords } from '../parts/dates';
 import { PiecesService } from '../services/pieces.service';
+import { Visit } from '../services/visit';
 import { Autosave } from './autosave';
 import { PieceSession, type SessionEvent } from './piece-session';
 import { Progress } from './progress';
@@ -15,6 +16,7 @@ export class Saving {
   private readonly progress = inject(Progress);
   private readonly autosave = inject(Autosave);
   private readonly pieces = inject(PiecesService);
+  private readonly visit = inject(Visit);
 
   readonly state = this.autosave.state;
 
@@ -82,6 +84,8 @@ export class Saving {
 
   private save(): void {
     const content = this.content();
+    // A visitor only reads.
+    if (this.visit.token() !== undefined) return this.autosave.expectNothing();
     if (content) this.autosave.keep({ ...content, ribbon: [...this.progress.ribbon()] });
   }
 

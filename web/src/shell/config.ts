@@ -1,11 +1,11 @@
-import { provideHttpClient } from '@angular/common/http';
+import { provideHttpClient, withInterceptors } from '@angular/common/http';
 import {
   type ApplicationConfig,
   ErrorHandler,
   provideBrowserGlobalErrorListeners,
   provideZonelessChangeDetection,
 } from '@angular/core';
-import { provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withPreloading, withRouterConfig } from '@angular/router';
 import {
   CaretRightOutline,
   DeleteOutline,
@@ -21,6 +21,7 @@ import {
 } from '@ant-design/icons-angular/icons';
 import { NZ_DATE_CONFIG, provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
+import { throughVisit } from '../services/visit';
 import { PreloadLater } from './preload-later';
 import { routes } from './routes';
 import { Unexpected } from './unexpected';
@@ -29,9 +30,15 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideBrowserGlobalErrorListeners(),
     provideZonelessChangeDetection(),
-    provideHttpClient(),
+    provideHttpClient(withInterceptors([throughVisit])),
     { provide: ErrorHandler, useExisting: Unexpected },
-    provideRouter(routes, withComponentInputBinding(), withPreloading(PreloadLater)),
+    provideRouter(
+      routes,
+      withComponentInputBinding(),
+      // The token of a student's page is for all that is below it.
+      withRouterConfig({ paramsInheritanceStrategy: 'always' }),
+      withPreloading(PreloadLater),
+    ),
     provideNzI18n(en_GB),
     // Weeks begin on Monday.
     { provide: NZ_DATE_CONFIG, useValue: { firstDayOfWeek: 1 } },

@@ -1,8 +1,10 @@
 import { inject } from '@angular/core';
 import type { Routes } from '@angular/router';
 import { PieceList } from '../services/piece-list';
+import { atHome, visiting } from '../services/visit';
 
-export const routes: Routes = [
+/** The teacher's studio. */
+const studio: Routes = [
   {
     path: '',
     title: 'Shelf · Kettle Step',
@@ -80,5 +82,20 @@ export const routes: Routes = [
     title: 'Students · Kettle Step',
     loadComponent: () => import('../students/students').then((place) => place.Students),
   },
+];
+
+/** A student's own page, by a link. */
+const ownPage: Routes = [
+  {
+    path: '',
+    title: 'This week · Kettle Step',
+    loadComponent: () => import('../own-page/own-page').then((place) => place.OwnPage),
+  },
+  ...studio.filter(({ path = '' }) => path === 'pieces/:id/practice' || path === 'pieces/:id/player'),
+];
+
+export const routes: Routes = [
+  { path: 'my/:token', canActivate: [visiting], children: ownPage },
+  { path: '', canActivate: [atHome], children: studio },
   { path: '**', redirectTo: '' },
 ];

@@ -4,6 +4,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PlaceHeads } from '../parts/place-head';
 import { Settled } from '../parts/settled';
+import { Visit } from '../services/visit';
 import { BenchWay } from './bench-way';
 import { Problems } from './problems';
 import { SaveState } from './save-state';
@@ -31,4 +32,5 @@ import { SaveState } from './save-state';
 export class Shell {
   readonly head = inject(PlaceHeads).head;
   readonly settled = inject(Settled);
+  readonly visit = inject(Visit);
 }

@@ -13,6 +13,7 @@ import { SmallRibbon } from '../parts/small-ribbon';
 import { HandDrawing } from './hand-drawing';
 import { HandHistory } from './hand-history';
 import { MeasureForm } from './measure-form';
+import { StudentLinks } from './links';
 import { MemoryChart } from './memory-chart';
 import { MovesTaught } from './moves-taught';
 import { Suits } from './suits';
@@ -37,6 +38,7 @@ import { StudentsStore } from './students.store';
     RouterLink,
     RouterLinkActive,
     SmallRibbon,
+    StudentLinks,
     Suits,
     Tendencies,
   ],
