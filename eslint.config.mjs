@@ -32,6 +32,7 @@ const CORE_ROOMS = [
   'practice',
   'listening',
   'patterns',
+  'trainer',
 ];
 /** Rooms on one floor that may not use each other either. */
 const NEIGHBOURS = {
@@ -45,6 +46,7 @@ const NEIGHBOURS = {
   'read-out': ['formats', 'published'],
   practice: ['formats', 'published'],
   listening: ['formats', 'published'],
+  trainer: ['formats', 'published'],
   patterns: ['formats', 'published'],
 };
 
@@ -113,6 +115,7 @@ const WEB_PLACES = [
   'player',
   'listen',
   'own-page',
+  'trainer',
   'print',
   'typing',
 ];

@@ -6,6 +6,7 @@ import { memoryCheckSchema } from './memory';
 import { patternWishSchema } from './pattern-wish';
 import { measureSchema, newStudentSchema, studentIdSchema } from './student';
 import { plainText } from './text';
+import { trainerAnswerSchema } from './trainer';
 import { VERSION_KINDS } from './version';
 
 /**
@@ -29,6 +30,8 @@ export const archivedStudentSchema = newStudentSchema.extend({
   /** In archives from before there were memory checks: patterns, each with the day it was passed last. */
   passes: z.array(z.object({ pattern: patternWishSchema, passedOn: z.iso.date() })).default([]),
   checks: z.array(memoryCheckSchema).max(20_000).default([]),
+  /** Answers in the finger trainer; older archives have none. */
+  trainer: z.array(trainerAnswerSchema).max(200_000).default([]),
   /** Older archives have none. */
   lessons: z.array(archivedLessonSchema).max(20_000).default([]),
 });

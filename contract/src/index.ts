@@ -26,5 +26,6 @@ export * from './own-page';
 export * from './memory';
 export * from './student';
 export * from './text';
+export * from './trainer';
 export * from './trial';
 export * from './together-document';

@@ -1,4 +1,5 @@
 import {
+  barName,
   numberOfBar,
   pitchName,
   practiceSheet,
@@ -105,7 +106,7 @@ export const SHEET_FOOT =
   'If it hurts, tingles or stays tired: stop, tell your teacher, and let a health professional look at it.';
 
 const barsOf = ([first, last]: readonly [number, number]): string =>
-  first === last ? (first === 0 ? 'Upbeat' : `Bar ${first}`) : `Bars ${first}–${last}`;
+  first === last ? barName(first) : first === 0 ? `Upbeat to bar ${last}` : `Bars ${first}–${last}`;
 
 /** Where a step is, as its heading. @example 'Bars 2–3, left hand' */
 export const stepPlace = ({ bars, hand }: Pick<PracticeDocument['steps'][number], 'bars' | 'hand'>): string =>

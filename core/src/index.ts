@@ -40,6 +40,7 @@ export * from './read-out';
 export * from './practice';
 export * from './plan/rules-acted';
 export * from './patterns';
+export * from './trainer';
 export type { ComparedBar, ComparedWay, Comparison, HandComparison } from './plan/comparison';
 export type { AlikeBars, Likeness } from './plan/same-music';
 export { WRITING_LEVELS, writtenNotes, type WritingLevel } from './plan/writing';

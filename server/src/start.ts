@@ -10,6 +10,7 @@ import { createOwnPlanStore, type OwnPlanStore } from './pieces/own-plans';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
 import { createStudentStore, type StudentStore } from './students/store';
+import { createTrainerStore } from './trainer/store';
 
 export interface StartOptions {
   readonly database: string;
@@ -72,8 +73,30 @@ const openStudio = async (options: StartOptions) => {
   const ownPlans = createOwnPlanStore(db, store);
   await options.prepare?.({ store, students, lessons, memory, house, ownPlans });
   const versions = createVersionStore(db);
-  const archive = createArchiveStore(db, { pieces: store, ownPlans, versions, students, lessons, memory, house });
-  return { store, versions, ownPlans, students, lessons, memory, links: createLinkStore(db), house, archive, close };
+  const trainer = createTrainerStore(db);
+  const archive = createArchiveStore(db, {
+    pieces: store,
+    ownPlans,
+    versions,
+    students,
+    lessons,
+    memory,
+    trainer,
+    house,
+  });
+  return {
+    store,
+    versions,
+    ownPlans,
+    students,
+    lessons,
+    memory,
+    trainer,
+    links: createLinkStore(db),
+    house,
+    archive,
+    close,
+  };
 };
 
 /**

@@ -9,6 +9,7 @@ import type { OwnPlanStore } from '../pieces/own-plans';
 import type { PieceStore, StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import type { StudentStore } from '../students/store';
+import type { TrainerStore } from '../trainer/store';
 
 /** Pieces with everything that belongs to them, out of the database and back into it. */
 export interface ArchiveStore {
@@ -40,13 +41,15 @@ const readStudents = async ({
   students,
   lessons,
   memory,
-}: Pick<Rooms, 'students' | 'lessons' | 'memory'>): Promise<readonly ArchivedStudent[]> => {
+  trainer,
+}: Pick<Rooms, 'students' | 'lessons' | 'memory' | 'trainer'>): Promise<readonly ArchivedStudent[]> => {
   const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
   const known = whole.flatMap((student) => student ?? []);
   return Promise.all(
     known.map(async ({ id, name, remarks, since, rules, measures }) => {
       const [book, checks] = [[...(await lessons.of(id))], [...(await memory.of(id))]];
-      return { id, name, remarks, since, rules, measures, passes: [], checks, lessons: book };
+      const answers = [...(await trainer.of(id))];
+      return { id, name, remarks, since, rules, measures, passes: [], checks, trainer: answers, lessons: book };
     }),
   );
 };
@@ -64,6 +67,7 @@ const checksOfPasses = ({ passes }: ArchivedStudent): readonly MemoryCheck[] =>
 interface Rooms {
   readonly lessons: LessonStore;
   readonly memory: MemoryStore;
+  readonly trainer: TrainerStore;
   readonly pieces: PieceStore;
   readonly versions: VersionStore;
   readonly ownPlans: OwnPlanStore;
@@ -106,7 +110,7 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
 };
 
 export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => {
-  const { pieces, students, lessons, memory, house } = rooms;
+  const { pieces, students, lessons, memory, trainer, house } = rooms;
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
     const known = await students.list();
@@ -139,6 +143,7 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
       for (const student of all) {
         if (await students.put(student)) await memory.put(student.id, checksOfPasses(student));
         await memory.put(student.id, student.checks);
+        await trainer.add(student.id, student.trainer);
         await lessons.put(student.id, student.lessons);
       }
     },

@@ -20,6 +20,8 @@ import type { PieceStore } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import { studentRoutes } from '../students/routes';
 import type { StudentStore } from '../students/store';
+import { trainerRoutes } from '../trainer/routes';
+import type { TrainerStore } from '../trainer/store';
 import { onlyAt, onlyFromOwnPages } from './doors';
 import { problemHandler, sendProblem } from './problems';
 import { REFUSALS } from './refusals';
@@ -75,6 +77,7 @@ export interface AppOptions {
   readonly students: StudentStore;
   readonly lessons: LessonStore;
   readonly memory: MemoryStore;
+  readonly trainer: TrainerStore;
   readonly links: LinkStore;
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
@@ -92,6 +95,7 @@ export const createApp = ({
   students,
   lessons,
   memory,
+  trainer,
   links,
   house,
   archive,
@@ -106,7 +110,13 @@ export const createApp = ({
   app.get('/api/moves', async (_request, response) => {
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
   });
-  app.use('/api/students', studentRoutes(students), memoryCheckRoutes(memory), linkRoutes(links));
+  app.use(
+    '/api/students',
+    studentRoutes(students),
+    memoryCheckRoutes(memory),
+    trainerRoutes(trainer),
+    linkRoutes(links),
+  );
   app.use('/api/mine', ownPageRoutes(links, createOwnPages({ store, students, lessons, memory })));
   app.use('/api/due', dueRoutes(memory));
   app.use('/api/lessons', lessonRoutes(lessons, store));

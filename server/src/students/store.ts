@@ -20,7 +20,7 @@ import type { PieceStore, SaveOutcome } from '../pieces/store';
 import { isPresent, measureOf, measuresOf, present } from './fingering';
 
 /** What of an archived student is kept with the student; lessons and checks have rooms of their own. */
-export type StudentRecord = Omit<ArchivedStudent, 'lessons' | 'checks' | 'passes'>;
+export type StudentRecord = Omit<ArchivedStudent, 'lessons' | 'checks' | 'passes' | 'trainer'>;
 
 /** Everything that is kept about students. */
 export interface StudentStore {

@@ -3,6 +3,12 @@ import type { Routes } from '@angular/router';
 import { PieceList } from '../services/piece-list';
 import { atHome, visiting } from '../services/visit';
 
+const trainer: Routes[number] = {
+  path: 'trainer',
+  title: 'Finger trainer · Kettle Step',
+  loadComponent: () => import('../trainer/trainer').then((place) => place.Trainer),
+};
+
 /** The teacher's studio. */
 const studio: Routes = [
   {
@@ -62,6 +68,7 @@ const studio: Routes = [
     title: 'House rules · Kettle Step',
     loadComponent: () => import('../rules/rules').then((place) => place.Rules),
   },
+  trainer,
   {
     path: 'lessons',
     title: 'Lessons · Kettle Step',
@@ -91,6 +98,7 @@ const ownPage: Routes = [
     title: 'This week · Kettle Step',
     loadComponent: () => import('../own-page/own-page').then((place) => place.OwnPage),
   },
+  trainer,
   ...studio.filter(({ path = '' }) => path === 'pieces/:id/practice' || path === 'pieces/:id/player'),
 ];
 
