@@ -17,8 +17,8 @@ export const linkListSchema = z.object({ links: z.array(linkSchema) });
 /** The token is told once, when the link is made: only a hash of it is kept. */
 export const madeLinkSchema = z.object({ id: z.string(), token: z.string() });
 
-/** A name by which the link is found, and a secret of 256 bits. */
-export const tokenSchema = z.string().regex(/^[a-f0-9]{16}\.[A-Za-z0-9_-]{43}$/);
+/** A name of 16 signs by which the link is found, then a secret of 256 bits. */
+export const tokenSchema = z.string().regex(/^[a-f0-9]{16}[A-Za-z0-9_-]{43}$/);
 
 /** What is set at a lesson, without what the teacher thinks of it. */
 export const ownItemSchema = lessonItemSchema

@@ -110,4 +110,37 @@ describe('the lesson book', () => {
     expect(book.saved[0]).toMatchObject({ heard: 'one', decisions: 'two' });
     expect(store.problem()).toBe('');
   });
+
+  it('lists a day, or its week from Monday to Sunday', () => {
+    const { book, store } = open();
+    const at = (id: string, startsAt: string) => lesson(id, startsAt);
+    // 2026-11-23 is a Monday.
+    book.lessons = [
+      at('sunday', '2026-11-22T16:00'),
+      at('monday', '2026-11-23T16:00'),
+      at('wednesday', '2026-11-25T16:00'),
+      at('late', '2026-11-29T23:30'),
+      at('next', '2026-11-30T08:00'),
+    ];
+    store.load();
+    store.look('2026-11-25');
+    const shown = (): readonly string[] => store.shown().map(({ id }) => id);
+    expect(shown()).toEqual(['wednesday']);
+    store.span.set('week');
+    expect(shown()).toEqual(['monday', 'wednesday', 'late']);
+    store.look('2026-11-22');
+    expect(shown()).toEqual(['sunday']);
+  });
+
+  it('begins the next list with what was promised', () => {
+    const { book, store } = open();
+    book.lessons = [
+      lesson('a', '2026-11-17T16:00', { promised: 'a duet\n\n the black-key tune ' }),
+      lesson('b', '2026-11-24T16:00'),
+    ];
+    store.open(book.lessons[1]!);
+    expect(store.lesson()!.items.map(({ words }) => words)).toEqual(['a duet', 'the black-key tune']);
+    store.bringOver();
+    expect(store.lesson()!.items).toHaveLength(2);
+  });
 });

@@ -26,6 +26,17 @@ const RETRY_MS = 5000;
 /** What is written into one field without a longer pause is taken back as one. */
 const ONE_CHANGE_MS = 1500;
 
+/** How much of the calendar is listed. */
+export const SPANS = ['day', 'week'] as const;
+export type Span = (typeof SPANS)[number];
+
+/** The Monday of the week that a day is in, and the Monday after it. */
+const weekOf = (day: string): readonly [string, string] => {
+  const sinceMonday = (new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7;
+  const monday = daysLater(day, -sinceMonday);
+  return [monday, daysLater(monday, 7)];
+};
+
 /** Days round a month that a calendar also shows. */
 const ROUND_MONTH = 7;
 
@@ -57,10 +68,16 @@ export class LessonsStore {
   readonly saving = signal(false);
   readonly canUndo = computed(() => this.past().length > 0);
   readonly days = computed(() => new Set((this.list() ?? []).map(({ startsAt }) => startsAt.slice(0, 10))));
-  /** Lessons of the day, or those with the words that are looked for. */
-  readonly shown = computed(() =>
-    (this.list() ?? []).filter(({ startsAt }) => this.words().trim() !== '' || startsAt.startsWith(this.day())),
-  );
+  /** Whether the lessons of a day are listed, or of the week it is in. */
+  readonly span = signal<Span>('day');
+  /** Lessons of the day or the week, or those with the words that are looked for. */
+  readonly shown = computed(() => {
+    const day = this.day();
+    const [from, until] = this.span() === 'day' ? [day, daysLater(day, 1)] : weekOf(day);
+    return (this.list() ?? []).filter(
+      ({ startsAt }) => this.words().trim() !== '' || (startsAt >= from && startsAt < until),
+    );
+  });
 
   constructor() {
     this.changed

@@ -22,7 +22,7 @@ import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
 import { dayInWords, isoDay, monthInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { StudentsService } from '../services/students.service';
-import { LessonsStore } from './lessons.store';
+import { LessonsStore, SPANS } from './lessons.store';
 import { LessonMemory } from './memory';
 import { LessonTrials } from './trials';
 
@@ -57,6 +57,7 @@ export class Lessons {
   readonly words = input<string>();
 
   readonly states = LESSON_STATES;
+  readonly spans = SPANS;
   readonly stateWords = STATE_WORDS;
   readonly heardInWords = heardInWords;
   readonly studentList = toSignal(this.students.list(), { initialValue: [] });

@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { LONGEST_REASON, trialPlace, wayInWords, type StudentTrial, type WayName } from '@kettle-step/contract';
+import {
+  LONGEST_REASON,
+  trialInWords,
+  trialPlace,
+  wayInWords,
+  type StudentTrial,
+  type WayName,
+} from '@kettle-step/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { LessonTrialsStore } from './trials.store';
@@ -11,6 +18,11 @@ import { LessonTrialsStore } from './trials.store';
   imports: [NzButtonModule, NzInputModule, RouterLink],
   template: `@if (shown().length > 0) {
       <h3>Trials</h3>
+      <ul class="only-print">
+        @for (one of shown(); track one.key) {
+          <li>{{ inWords(one.trial) }}</li>
+        }
+      </ul>
       @for (one of shown(); track one.key) {
         <div class="trial">
           <p>
@@ -78,6 +90,17 @@ import { LessonTrialsStore } from './trials.store';
     .soft {
       color: var(--ink-soft);
     }
+    .only-print {
+      display: none;
+    }
+    @media print {
+      .trial {
+        display: none;
+      }
+      .only-print {
+        display: block;
+      }
+    }
   `,
   providers: [LessonTrialsStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -90,6 +113,7 @@ export class LessonTrials {
   readonly decided = output<string>();
 
   readonly longest = LONGEST_REASON;
+  readonly inWords = trialInWords;
   /** Trials that were set before the lesson and are not decided yet, or were decided at it. */
   readonly shown = computed(() =>
     this.store

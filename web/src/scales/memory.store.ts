@@ -1,6 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   standingSubjects,
+  subjectText,
   type MemoryCheck,
   type StandingSubject,
   type Student,
@@ -74,10 +75,10 @@ export class ScaleMemoryStore {
 
   /** The check that was written down today for a pattern. */
   checkOfToday(wish: PatternWish): MemoryCheck | undefined {
-    const text = JSON.stringify(wish);
+    const text = subjectText({ kind: 'pattern', wish });
     return this.student()?.checks.findLast(
       ({ subject, checkedOn }) =>
-        subject.kind === 'pattern' && checkedOn === this.today && JSON.stringify(subject.wish) === text,
+        checkedOn === this.today && subjectText(subject) === text,
     );
   }
 
