@@ -50,6 +50,10 @@ const TARGETS = {
     make: () => bundle('core/fit/main.ts', 'dist/fit/main.mjs'),
   },
   bench: { sources: ['core/bench', ...LIBRARIES], make: () => bundle('core/bench/main.ts', 'dist/bench/main.mjs') },
+  'studio-bench': {
+    sources: ['demo/bench', 'demo/src', 'server/src', ...LIBRARIES],
+    make: () => bundle('demo/bench/main.ts', 'dist/studio-bench/main.mjs'),
+  },
   web: {
     sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', ...LIBRARIES],
     make: () => {

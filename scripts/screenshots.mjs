@@ -34,12 +34,6 @@ const VIEWS = {
     await page.keyboard.press('c');
     await page.getByRole('button', { name: 'whole piece' }).waitFor();
   },
-  effort: async (page) => {
-    await openPiece(page, 'lantern-boats');
-    await page.keyboard.press('e');
-    await page.locator('ks-effort-chart svg').waitFor();
-    await page.waitForTimeout(500);
-  },
   correct: async (page) => {
     await openPiece(page, 'millrace');
     for (const key of ['PageDown', 'PageDown', 'ArrowRight', 'x']) await page.keyboard.press(key);
@@ -89,6 +83,24 @@ const VIEWS = {
     await page.getByText('Set for next time').waitFor();
     await page.waitForTimeout(800);
   },
+  listen: async (page) => {
+    await page.goto(`${ADDRESS}pieces/kite-on-a-string/listen`);
+    await page.getByLabel('How it plays').selectOption('hands-apart');
+    await page.getByRole('button', { name: 'Let it play' }).click();
+    await page.locator('.stage g.note').first().waitFor();
+    await page.waitForTimeout(1500);
+  },
+  trainer: async (page) => {
+    await page.goto(`${ADDRESS}trainer`);
+    await page.getByRole('button', { name: 'Three minutes' }).click();
+    await page.getByRole('region', { name: 'Question' }).waitFor();
+  },
+  'own-page': async (page) => {
+    await page.goto(`${ADDRESS}students/pip-hallow`);
+    await page.getByRole('button', { name: 'Make a link' }).click();
+    await page.goto(await page.getByLabel('The new link').inputValue());
+    await page.getByRole('heading', { name: 'Pip: this week' }).waitFor();
+  },
   reach: async (page) => {
     await page.goto(`${ADDRESS}reach?student=pip-hallow&beside=juno-marsh&piece=two-on-the-stairs`);
     await page.getByText('B♭2 B♭3').first().waitFor();
@@ -98,18 +110,6 @@ const VIEWS = {
     await page.goto(`${ADDRESS}rules`);
     await page.locator('#rule-crossing g.fing').first().waitFor();
     await page.waitForTimeout(1500);
-  },
-  'own-plan': async (page) => {
-    await openPiece(page, 'millrace');
-    await page.keyboard.press('s');
-    const plans = page.locator('ks-plans');
-    await plans.getByRole('combobox').selectOption({ label: 'Bram Fennick' });
-    await plans.getByRole('button', { name: 'Make it' }).click();
-    await page.getByText('Every bar is played').waitFor();
-    for (const key of ['PageDown', '3', 'PageDown', 'PageUp']) {
-      await page.keyboard.press(key);
-      await page.waitForTimeout(400);
-    }
   },
   paper: async (page) => {
     await page.goto(`${ADDRESS}pieces/lantern-boats/print`);
@@ -141,11 +141,6 @@ const VIEWS = {
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('Space');
     await page.locator('.stage g.note.heard').first().waitFor();
-  },
-  pencil: async (page) => {
-    await openPiece(page, 'two-on-the-stairs');
-    for (const key of ['w', 'w']) await page.keyboard.press(key);
-    await page.getByRole('status').getByText('saved', { exact: true }).waitFor();
   },
 };
 

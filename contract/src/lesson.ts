@@ -94,6 +94,8 @@ export const lessonQuerySchema = z.object({
   to: z.iso.date().optional(),
   student: studentIdSchema.optional(),
   words: plainText(200).default(''),
+  /** The latest so many; all where it is left out. */
+  latest: z.coerce.number().int().min(1).max(10_000).optional(),
 });
 export type LessonQuery = z.infer<typeof lessonQuerySchema>;
 

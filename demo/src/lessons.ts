@@ -12,6 +12,7 @@ type Item = Partial<LessonItem> & Pick<LessonItem, 'words'>;
 
 interface Told {
   readonly set: readonly Item[];
+  readonly hearings?: readonly Heard[];
   readonly heard?: string;
   readonly decisions?: string;
 }
@@ -25,6 +26,14 @@ interface Term {
   /** What was set and heard, the earliest first; the lessons after these are planned. */
   readonly told: readonly Told[];
 }
+
+/** What a MIDI keyboard told of a piece. */
+const played = (
+  pieceId: string,
+  title: string,
+  { halt, ...figures }: Pick<Heard, 'tempo' | 'expected' | 'right' | 'stumbled'> & { readonly halt: number },
+): Heard =>
+  heardSchema.parse({ id: '1', pieceId, title, ...figures, slips: { wrong: figures.expected - figures.right, halt } });
 
 const kite = { pieceId: 'kite-on-a-string' };
 const gate = { pieceId: 'the-postmans-gate' };
@@ -50,16 +59,37 @@ const TERMS: readonly Term[] = [
           { ...kite, bars: '5–8', words: 'together', tempo: 50, state: 'again', steady: 44, stumbled: '6' },
           { ...kite, bars: '9–16', words: 'right hand', state: 'done' },
         ],
+        hearings: [
+          played('kite-on-a-string', 'Kite on a String', {
+            tempo: 44,
+            expected: 58,
+            right: 51,
+            halt: 4,
+            stumbled: [6, 7],
+          }),
+        ],
         heard: 'Bar 6: left hand comes late.',
       },
       {
         set: [{ ...kite, bars: '5–8', words: 'together, a beat at a time', tempo: 50, state: 'done', steady: 50 }],
+        hearings: [
+          played('kite-on-a-string', 'Kite on a String', {
+            tempo: 50,
+            expected: 58,
+            right: 56,
+            halt: 1,
+            stumbled: [6],
+          }),
+        ],
         decisions: 'Bar 6 stays with 2; 3 was further.',
       },
       {
         set: [
           { ...gate, bars: '1–4', words: 'blocks, then hands apart', state: 'open' },
           { ...kite, words: 'to play for the family', tempo: 60, state: 'open' },
+        ],
+        hearings: [
+          played('kite-on-a-string', 'Kite on a String', { tempo: 58, expected: 58, right: 58, halt: 0, stumbled: [] }),
         ],
         heard: 'Kite is nearly ready.',
       },

@@ -1,11 +1,12 @@
 import { join } from 'node:path';
 import { createPlanner, DEFAULT_HANDS, type MoveKind, type PianoPlan, type Score } from '@kettle-step/core';
-import { pieceListSchema } from '@kettle-step/contract';
+import { dueListSchema, lessonListSchema, pieceListSchema } from '@kettle-step/contract';
 import { demoPieces } from '../../core/testing/demo';
 import { openScore } from '../../core/testing/musicxml';
 import { testServer } from '../../server/testing/server';
 import { loadDemoStudio } from './load';
 import { DEMO_PIECES, DEMO_STUDENTS } from './studio';
+import { loadYears } from './years';
 
 const FOLDER = join(__dirname, '../pieces');
 const NOW = new Date('2026-01-05T10:00:00Z');
@@ -45,6 +46,23 @@ describe('the demo studio', () => {
     expect(ids).not.toContain('millrace');
     await second.stop();
     await server.stop();
+  });
+
+  it('makes up years of lessons for measuring, the same for the same seed', async () => {
+    const years = { students: 2, years: 1, until: '2026-06-26', seed: 7 };
+    const books = await Promise.all(
+      [1, 2].map(async () => {
+        const server = await testServer({ prepare: (studio) => loadYears(studio, years) });
+        const { lessons } = lessonListSchema.parse(await (await server.fetch('api/lessons')).json());
+        const { due } = dueListSchema.parse(await (await server.fetch('api/due?on=2026-12-31')).json());
+        await server.stop();
+        return { lessons, due };
+      }),
+    );
+    expect(books[0]).toEqual(books[1]);
+    // Twelve weeks of holidays.
+    expect(books[0]!.lessons).toHaveLength(2 * 40);
+    expect(books[0]!.due.length).toBeGreaterThan(2);
   });
 
   it('has a student for every piece', () => {

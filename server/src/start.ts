@@ -10,7 +10,7 @@ import { createOwnPlanStore, type OwnPlanStore } from './pieces/own-plans';
 import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
 import { createStudentStore, type StudentStore } from './students/store';
-import { createTrainerStore } from './trainer/store';
+import { createTrainerStore, type TrainerStore } from './trainer/store';
 
 export interface StartOptions {
   readonly database: string;
@@ -32,6 +32,7 @@ export interface Studio {
   readonly students: StudentStore;
   readonly lessons: LessonStore;
   readonly memory: MemoryStore;
+  readonly trainer: TrainerStore;
   readonly house: HouseStore;
   readonly ownPlans: OwnPlanStore;
 }
@@ -71,9 +72,9 @@ const openStudio = async (options: StartOptions) => {
   const lessons = createLessonStore(db);
   const house = createHouseStore(db);
   const ownPlans = createOwnPlanStore(db, store);
-  await options.prepare?.({ store, students, lessons, memory, house, ownPlans });
   const versions = createVersionStore(db);
   const trainer = createTrainerStore(db);
+  await options.prepare?.({ store, students, lessons, memory, trainer, house, ownPlans });
   const archive = createArchiveStore(db, {
     pieces: store,
     ownPlans,

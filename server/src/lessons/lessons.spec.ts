@@ -47,6 +47,9 @@ describe('the lesson book', () => {
     expect(await listed('?words=100%25')).toHaveLength(1);
     expect(await listed('?words=juno')).toHaveLength(1);
     expect(await listed('?words=zither')).toEqual([]);
+    const all = await listed('?words=hallow');
+    expect(await listed('?words=hallow&latest=1')).toEqual(all.slice(-1));
+    expect((await server.fetch('api/lessons?latest=0')).status).toBe(400);
   });
 
   it('keeps what is written, and refuses what was written over something newer', async () => {

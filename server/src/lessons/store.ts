@@ -9,7 +9,7 @@ import {
   type LessonQuery,
   type SaveLesson,
 } from '@kettle-step/contract';
-import { and, asc, eq, gte, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { lessons, students } from '../database/schema';
 import type { SaveOutcome } from '../pieces/store';
@@ -47,8 +47,8 @@ const containing = (words: string): SQL | undefined => {
       );
 };
 
-const list = async (db: Database, { from, to, student, words }: LessonQuery): Promise<readonly Lesson[]> => {
-  const rows = await db
+const list = async (db: Database, { from, to, student, words, latest }: LessonQuery): Promise<readonly Lesson[]> => {
+  const wanted = db
     .select({ lesson: lessons, student: students.name })
     .from(lessons)
     .innerJoin(students, eq(students.id, lessons.studentId))
@@ -61,8 +61,9 @@ const list = async (db: Database, { from, to, student, words }: LessonQuery): Pr
         containing(words),
       ),
     )
-    .orderBy(asc(lessons.startsAt), asc(students.name));
-  return rows.map(({ lesson, student: name }) =>
+    .orderBy(desc(lessons.startsAt), desc(students.name));
+  const rows = await (latest === undefined ? wanted : wanted.limit(latest));
+  return rows.reverse().map(({ lesson, student: name }) =>
     lessonSchema.parse({
       ...factsOf(lesson),
       studentId: lesson.studentId,

@@ -53,6 +53,7 @@ describe('memory checks', () => {
         [juno, FIVE_FINGERS],
       ]),
     );
+    expect((await dueOn(`2026-05-01&students=${juno},nobody`)).map(({ studentId }) => studentId)).toEqual([juno]);
     const [first] = await checksOf();
     const put = json('PUT', { dueOn: '2026-06-01' });
     expect((await server.fetch(`api/students/${pip}/checks/${first!.id}`, put)).status).toBe(204);

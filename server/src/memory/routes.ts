@@ -37,15 +37,23 @@ export const memoryCheckRoutes = (store: MemoryStore): Router => {
   return router;
 };
 
-const dueQuerySchema = z.object({ on: z.iso.date() });
+const dueQuerySchema = z.object({
+  on: z.iso.date(),
+  /** Names of students with commas between them; all where it is left out. */
+  students: z
+    .string()
+    .max(10_000)
+    .transform((names) => names.split(','))
+    .optional(),
+});
 
-/** `/api/due?on=DAY`: what is due for every student. */
+/** `/api/due?on=DAY`: what is due for every student, or for some. */
 export const dueRoutes = (store: MemoryStore): Router => {
   const router = Router();
   router.get('/', async (request, response) => {
     const query = dueQuerySchema.safeParse(request.query);
     if (!query.success) return sendProblem(response, notAsAgreed('day', query.error.issues[0]));
-    response.json(dueListSchema.parse({ due: await store.due(query.data.on) }));
+    response.json(dueListSchema.parse({ due: await store.due(query.data.on, query.data.students) }));
   });
   return router;
 };

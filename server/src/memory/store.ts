@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
 import type { Day } from '@kettle-step/core';
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { memoryChecks, students } from '../database/schema';
 import { isPresent } from '../students/fingering';
@@ -10,8 +10,8 @@ import { isPresent } from '../students/fingering';
 export interface MemoryStore {
   /** Oldest first. */
   readonly of: (studentId: string) => Promise<readonly MemoryCheck[]>;
-  /** What is due on a day, or was before it, for every student who has not left. */
-  readonly due: (on: Day) => Promise<DueList>;
+  /** What is due on a day, or was before it, for these students, or for all who have not left. */
+  readonly due: (on: Day, studentIds?: readonly string[]) => Promise<DueList>;
   /** Answers with the name of the check; undefined where there is no such student. */
   readonly add: (studentId: string, check: Omit<MemoryCheck, 'id'>) => Promise<string | undefined>;
   /** Wants a subject again on another day than is worked out. */
@@ -26,12 +26,12 @@ type Row = typeof memoryChecks.$inferSelect;
 const checkOf = ({ studentId: _, subject, ...row }: Row): MemoryCheck =>
   memoryCheckSchema.parse({ ...row, subject: JSON.parse(subject) as unknown });
 
-const due = async (db: Database, on: Day): Promise<DueList> => {
+const due = async (db: Database, on: Day, studentIds?: readonly string[]): Promise<DueList> => {
   const rows = await db
     .select({ check: memoryChecks })
     .from(memoryChecks)
     .innerJoin(students, eq(students.id, memoryChecks.studentId))
-    .where(isNull(students.leftAt))
+    .where(and(isNull(students.leftAt), studentIds && inArray(students.id, [...studentIds])))
     .orderBy(asc(memoryChecks.checkedOn));
   const byStudent = new Map<string, MemoryCheck[]>();
   for (const { check } of rows) {
@@ -55,7 +55,7 @@ export const createMemoryStore = (db: Database): MemoryStore => {
         .orderBy(asc(memoryChecks.checkedOn), asc(memoryChecks.id));
       return rows.map(checkOf);
     },
-    due: (on) => due(db, on),
+    due: (on, studentIds) => due(db, on, studentIds),
     add: async (studentId, { subject, ...check }) => {
       if (!(await isPresent(db, studentId))) return undefined;
       const id = randomUUID();

@@ -37,6 +37,9 @@ const weekOf = (day: string): readonly [string, string] => {
   return [monday, daysLater(monday, 7)];
 };
 
+/** Of what is found so many are shown, the latest. */
+const MOST_FOUND = 200;
+
 /** Days round a month that a calendar also shows. */
 const ROUND_MONTH = 7;
 
@@ -64,6 +67,8 @@ export class LessonsStore {
   readonly lesson = signal<Lesson | undefined>(undefined);
   /** The lesson of the same student before it: what was set there is heard now. */
   readonly before = signal<Lesson | undefined>(undefined);
+  /** Whether more was found than is shown. */
+  readonly hasMore = signal(false);
   readonly problem = signal('');
   readonly saving = signal(false);
   readonly canUndo = computed(() => this.past().length > 0);
@@ -95,11 +100,15 @@ export class LessonsStore {
     const query =
       words === ''
         ? { from: daysLater(`${month}-01`, -ROUND_MONTH), to: daysLater(`${month}-28`, 3 + ROUND_MONTH) }
-        : { words };
+        : { words, latest: MOST_FOUND + 1 };
     this.service
       .list(query)
       .pipe(telling(this.problem))
-      .subscribe((list) => this.list.set(list));
+      .subscribe((list) => {
+        // One more than is shown tells that there are more.
+        this.hasMore.set(words !== '' && list.length > MOST_FOUND);
+        this.list.set(words === '' ? list : list.slice(-MOST_FOUND));
+      });
   }
 
   look(day: string): void {

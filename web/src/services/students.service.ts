@@ -101,9 +101,9 @@ export class StudentsService {
     return this.http.delete(`${addressOf(id)}/checks/${check}`).pipe(worded());
   }
 
-  /** What is due for each student on a day, or was before it. */
-  due(on: string): Observable<DueList> {
-    return this.http.get('/api/due', { params: { on } }).pipe(
+  /** What is due for these students on a day, or was before it. */
+  due(on: string, studentIds: readonly string[]): Observable<DueList> {
+    return this.http.get('/api/due', { params: { on, students: studentIds.join(',') } }).pipe(
       map((answer) => dueListSchema.parse(answer).due),
       worded(),
     );

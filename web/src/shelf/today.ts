@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { rxResource, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import { subjectInWords } from '@kettle-step/contract';
 import { catchError, of } from 'rxjs';
@@ -56,12 +56,14 @@ export class Today {
       .pipe(catchError(() => of([]))),
     { initialValue: [] },
   );
-  private readonly due = toSignal(
-    inject(StudentsService)
-      .due(this.today)
-      .pipe(catchError(() => of([]))),
-    { initialValue: [] },
-  );
+  private readonly students = inject(StudentsService);
+  /** What is due for those who come today. */
+  private readonly due = rxResource({
+    params: () => [...new Set(this.found().map(({ studentId }) => studentId))],
+    stream: ({ params }) =>
+      params.length === 0 ? of([]) : this.students.due(this.today, params).pipe(catchError(() => of([]))),
+    defaultValue: [],
+  });
   readonly lessons = computed(() =>
     this.found()
       .filter(({ state }) => state === 'planned' || state === 'held')
@@ -73,7 +75,7 @@ export class Today {
   );
 
   private dueOf(studentId: string): string {
-    const own = this.due().filter((one) => one.studentId === studentId);
+    const own = this.due.value().filter((one) => one.studentId === studentId);
     const named = own.slice(0, MOST_NAMED).map(({ subject }) => subjectInWords(subject));
     const more = own.length - named.length;
     return named.length === 0 ? '' : `from memory: ${named.join('; ')}${more > 0 ? ` and ${more} more` : ''}`;
