@@ -209,7 +209,7 @@ export default tseslint.config(
     rules: { 'max-lines-per-function': 'off' },
   },
   {
-    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**', 'core/fit/**'],
+    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**', 'demo/bench/**', 'core/fit/**'],
     rules: { 'no-console': 'off' },
   },
 );

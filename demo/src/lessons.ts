@@ -1,8 +1,10 @@
 import {
   archivedLessonSchema,
   daysLater,
+  heardSchema,
   lessonItemSchema,
   type ArchivedLesson,
+  type Heard,
   type LessonItem,
 } from '@kettle-step/contract';
 
