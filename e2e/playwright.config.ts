@@ -33,7 +33,7 @@ export default defineConfig({
   },
   projects: [
     { name: 'stories', testMatch: '*.e2e.ts', testIgnore: 'speed.e2e.ts', fullyParallel: true },
-    // Figures of speed want the machine for themselves.
-    { name: 'speed', testMatch: 'speed.e2e.ts', dependencies: ['stories'] },
+    // Figures of speed are for `npm run bench`: they want the machine for themselves.
+    { name: 'speed', testMatch: 'speed.e2e.ts', workers: 1 },
   ],
 });

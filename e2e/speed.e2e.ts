@@ -1,14 +1,11 @@
+/** Figures of speed in the real interface: printed by `npm run bench`, and no part of `npm test`. */
 import { readFileSync } from 'node:fs';
-import { gzipSync } from 'node:zlib';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { expect, ROOT, test, type Studio } from './studio';
 
 // A trace takes a picture of the whole page at every step: it would be measured along.
 test.use({ trace: 'off' });
-
-/** Compressed size of the first load, bytes: what the issue of first load is about. */
-const MOST_INITIAL_BYTES = 600 * 1024;
 
 /** The demo piece of 16 bars so many times over, as one piece. */
 const longPiece = (copies: number, title: string): string => {
@@ -97,28 +94,6 @@ test('two hundred bars stay fluid', async ({ page, studio }) => {
     `208 bars: long tasks while scrolling [${scrolling.join(' ')}] ms, choosing [${choosing.join(' ')}] ms, ` +
       `setting fingers [${settling.join(' ')}] ms; finger to numbers median ${sorted[5]!.toFixed(0)} ms, most ${sorted[9]!.toFixed(0)} ms`,
   );
-});
-
-test('the first load is small; engine and engraver come when the shelf is there', async ({ page, studio }) => {
-  const scripts: string[] = [];
-  page.on('response', (response) => {
-    if (response.url().endsWith('.js')) scripts.push(response.url());
-  });
-  await page.goto(studio.address);
-  // What the page names itself is what stands between a teacher and the shelf.
-  const first = await page.evaluate(() =>
-    [...document.querySelectorAll<HTMLLinkElement | HTMLScriptElement>('link[rel=modulepreload], script[src]')].map(
-      (one) => ('href' in one ? one.href : one.src),
-    ),
-  );
-  const bytes = first.reduce(
-    (sum, url) => sum + gzipSync(readFileSync(join(ROOT, 'dist/web/browser', new URL(url).pathname))).length,
-    0,
-  );
-  console.log(`JavaScript of the first load: ${(bytes / 1024).toFixed(0)} kB compressed, ${first.length} files`);
-  expect(bytes).toBeLessThan(MOST_INITIAL_BYTES);
-  await page.getByRole('link', { name: 'Millrace' }).waitFor();
-  await expect.poll(() => scripts.filter((url) => url.includes('worker')).length).toBe(2);
 });
 
 test('a piece opens quickly once the shelf has been up for a while', async ({ page, studio }) => {

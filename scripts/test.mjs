@@ -6,7 +6,6 @@ import { install, ROOT } from './workspace.mjs';
 import { CHROMIUM_MISSING, ensureChromium } from './chromium.mjs';
 
 const REPORTS = join(ROOT, 'test-results');
-const UNIT_REPORT = join(REPORTS, 'unit.json');
 const E2E_REPORT = join(REPORTS, 'e2e.json');
 
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
@@ -33,23 +32,38 @@ const counted = ({ succeeded, said }, counts) => {
   return { said, passed: counts.passed, failed: succeeded ? counts.failed : Math.max(1, counts.failed) };
 };
 
-const unit = async () => {
-  const outcome = await run('npx', ['jest', '--json', `--outputFile=${UNIT_REPORT}`]);
-  const report = read(UNIT_REPORT);
-  return counted(
-    outcome,
-    report && {
-      passed: report.numPassedTests,
-      failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
-    },
-  );
+/** Parts into which the unit tests are cut, for two lanes that are of about one length. */
+const SHARDS = 4;
+
+/** Some of the unit tests, from one part to another. */
+const unit = async (first, last) => {
+  const outcomes = [];
+  for (let shard = first; shard <= last; shard += 1) {
+    const file = join(REPORTS, `unit-${shard}.json`);
+    const outcome = await run('npx', ['jest', `--shard=${shard}/${SHARDS}`, '--json', `--outputFile=${file}`]);
+    const report = read(file);
+    outcomes.push(
+      counted(
+        outcome,
+        report && {
+          passed: report.numPassedTests,
+          failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+        },
+      ),
+    );
+  }
+  return {
+    said: outcomes.map(({ said }) => said.trim()).join('\n'),
+    passed: outcomes.reduce((sum, { passed }) => sum + passed, 0),
+    failed: outcomes.reduce((sum, { failed }) => sum + failed, 0),
+  };
 };
 
 const e2e = async () => {
   const chromium = ensureChromium();
   if (!chromium) return { said: CHROMIUM_MISSING, passed: 0, failed: 1 };
   const env = { ...process.env, CHROMIUM_PATH: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: E2E_REPORT };
-  const args = ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'];
+  const args = ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--project=stories', '--reporter=list,json'];
   const outcome = await run('npx', args, env);
   const stats = read(E2E_REPORT)?.stats;
   return counted(outcome, stats && { passed: stats.expected + stats.flaky, failed: stats.unexpected });
@@ -69,15 +83,16 @@ install();
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
 const started = Date.now();
-// Two things at a time, for machines of two cores: the one lane builds while the other tests.
+// Two things at a time, for machines of two cores: the one lane builds while the other tests, and then takes the last of the tests.
 await Promise.all([
   (async () => {
     await part('Build', () => check('node', ['scripts/build.mjs']));
     await part('Types', () => check('npm', ['run', '--silent', 'types']));
     await part('Lint', () => check('npx', ['eslint', '.', '--max-warnings', '0']));
     await part('Format', () => check('npx', ['prettier', '--check', '.']));
+    await part('Unit tests 2', () => unit(SHARDS, SHARDS));
   })(),
-  part('Unit tests', unit),
+  part('Unit tests 1', () => unit(1, SHARDS - 1)),
 ]);
 await part('End to end', e2e);
 

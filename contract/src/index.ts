@@ -11,6 +11,7 @@ export * from './standing';
 export * from './stored-plan';
 export * from './engine';
 export * from './archive';
+export * from './backup';
 export * from './carry';
 export * from './correction';
 export * from './desk';

@@ -9,6 +9,8 @@ export const PROBLEM_CODES = [
   'too-large',
   'wrong-type',
   'conflict',
+  'unavailable',
+  'storage-full',
   'internal',
 ] as const;
 export type ProblemCode = (typeof PROBLEM_CODES)[number];

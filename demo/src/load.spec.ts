@@ -1,3 +1,4 @@
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { createPlanner, DEFAULT_HANDS, type MoveKind, type PianoPlan, type Score } from '@kettle-step/core';
 import { dueListSchema, lessonListSchema, pieceListSchema } from '@kettle-step/contract';
@@ -41,11 +42,12 @@ describe('the demo studio', () => {
     expect((await list()).map(({ id }) => id).sort()).toEqual(DEMO_PIECES.map(({ id }) => id).sort());
     await server.fetch('api/pieces/millrace', { method: 'DELETE' });
     const { database } = server;
+    await server.stopAndKeep();
     const second = await testServer({ database, prepare: (studio) => loadDemoStudio(studio, FOLDER, NOW) });
     const ids = pieceListSchema.parse(await (await second.fetch('api/pieces')).json()).pieces.map(({ id }) => id);
     expect(ids).not.toContain('millrace');
     await second.stop();
-    await server.stop();
+    rmSync(server.folder, { recursive: true, force: true });
   });
 
   it('makes up years of lessons for measuring, the same for the same seed', async () => {

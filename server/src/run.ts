@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '@kettle-step/core';
+import { DatabaseTrouble } from './database/trouble';
 import { isLoopback } from './http/doors';
 import { startServer, type Studio } from './start';
 
@@ -46,6 +47,7 @@ const explain = (cause: unknown, port: number): void => {
     console.error(
       `Port ${port} is taken by another program. Stop that, or choose another port: PORT=${port + 1} npm run demo`,
     );
+  else if (cause instanceof DatabaseTrouble) console.error(cause.message);
   else if (code === 'EACCES') console.error(`Port ${port} is not open to this user; choose one above 1024 with PORT=…`);
   else console.error(cause);
 };
@@ -57,6 +59,8 @@ export const runServer = ({ database, ...more }: RunOptions): void => {
     console.error(settings.error);
     process.exit(1);
   }
+  // What this program writes, only this user reads.
+  process.umask(0o077);
   const started = { migrations: 'server/migrations', webFolder: 'dist/web/browser', ...settings.value, ...more };
   startServer(started).then(
     (server) => {

@@ -1,5 +1,7 @@
+import { existsSync } from 'node:fs';
 import { createServer, type RequestListener, type Server } from 'node:http';
-import { openDatabase, removeDatabase } from './database/open';
+import { createBackupStore } from './backup/store';
+import { openDatabase, type Database } from './database/open';
 import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
 import { createHouseStore, type HouseStore } from './house/store';
@@ -63,9 +65,8 @@ const addressOf = (server: Server, { host, port }: StartOptions): string => {
   return `http://${shownHost}:${bound !== null && typeof bound === 'object' ? bound.port : port}/`;
 };
 
-const openStudio = async (options: StartOptions) => {
-  if (options.fresh) removeDatabase(options.database);
-  const { db, close } = await openDatabase(options.database, options.migrations);
+/** Everything a studio keeps, over one database. */
+const roomsOf = (db: Database) => {
   const store = createPieceStore(db);
   const memory = createMemoryStore(db);
   const students = createStudentStore(db, store, memory);
@@ -74,30 +75,30 @@ const openStudio = async (options: StartOptions) => {
   const ownPlans = createOwnPlanStore(db, store);
   const versions = createVersionStore(db);
   const trainer = createTrainerStore(db);
-  await options.prepare?.({ store, students, lessons, memory, trainer, house, ownPlans });
-  const archive = createArchiveStore(db, {
-    pieces: store,
-    ownPlans,
-    versions,
-    students,
-    lessons,
-    memory,
-    trainer,
-    house,
-  });
-  return {
-    store,
-    versions,
-    ownPlans,
-    students,
-    lessons,
-    memory,
-    trainer,
-    links: createLinkStore(db),
-    house,
-    archive,
-    close,
-  };
+  const links = createLinkStore(db);
+  const kept = { ownPlans, versions, students, lessons, memory, trainer, house };
+  return { store, ...kept, links, archive: createArchiveStore(db, { pieces: store, ...kept }) };
+};
+
+const openStudio = async (options: StartOptions) => {
+  const isNew = options.fresh === true || !existsSync(options.database);
+  const { db, client, file, close } = await openDatabase(options.database, options.migrations, options.fresh);
+  try {
+    const backups = createBackupStore(client, file, options.migrations);
+    // A studio without room for a backup is served all the same, and says so.
+    if (!isNew) await backups.make('start').catch((cause: unknown) => console.error(cause));
+    const rooms = roomsOf(db);
+    await options.prepare?.(rooms);
+    const endDaily = backups.daily();
+    const closeAll = (): Promise<void> => {
+      endDaily();
+      return close();
+    };
+    return { ...rooms, backups, close: closeAll };
+  } catch (cause) {
+    await close();
+    throw cause;
+  }
 };
 
 /**

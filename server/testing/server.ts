@@ -8,6 +8,8 @@ const ROOT = join(__dirname, '../..');
 export interface TestServer extends RunningServer {
   readonly folder: string;
   readonly database: string;
+  /** Stops it, and leaves its file where it is. */
+  readonly stopAndKeep: () => Promise<void>;
   readonly fetch: (path: string, init?: RequestInit) => Promise<Response>;
 }
 
@@ -31,6 +33,7 @@ export const testServer = async (more: Partial<StartOptions> = {}): Promise<Test
     database,
     fetch: (path, init = {}) =>
       fetch(new URL(path, running.address), { ...init, headers: { ...ownPage, ...init.headers } }),
+    stopAndKeep: running.stop,
     stop: async () => {
       await running.stop();
       rmSync(folder, { recursive: true, force: true });

@@ -1,51 +1,127 @@
-import { mkdirSync, rmSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { makeBackup, newestBackup } from '../backup/backups';
+import { holdFile } from './lock';
 import * as schema from './schema';
+import { DatabaseTrouble, troubleIn, wordTrouble, type TroubleKind } from './trouble';
 
 export type Database = LibSQLDatabase<typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Database;
   readonly client: Client;
+  /** The file; undefined for a database on a server of its own. */
+  readonly file: string | undefined;
   /** Puts all that was saved into the file itself, and lets it go. */
   readonly close: () => Promise<void>;
 }
 
 /** How long a write waits for another program that is writing. Milliseconds; our choice. */
 const BUSY_MS = 5000;
+/** Records of children: nobody else on this machine reads them. */
+const OWNER_ONLY = 0o600;
 
 const isRemote = (place: string): boolean => /^(libsql|https?|wss?):/.test(place);
 
-/** Removes a database file with its write-ahead log; a remote one is left alone. */
-export const removeDatabase = (place: string): void => {
-  if (isRemote(place)) return;
-  for (const ending of ['', '-wal', '-shm']) rmSync(resolve(place) + ending, { force: true });
+/** What belongs to a database file besides itself. */
+const ENDINGS = ['', '-wal', '-shm'] as const;
+
+const trouble = (kind: TroubleKind, file: string, cause?: unknown): DatabaseTrouble =>
+  new DatabaseTrouble(kind, wordTrouble(kind, file, newestBackup(file)), { cause });
+
+const MAGIC = 'SQLite format 3\0';
+
+/** Refuses what is plainly no studio, before anything is written into it. */
+const lookAt = (file: string): void => {
+  if (!existsSync(file)) return;
+  if (!statSync(file).isFile()) throw trouble('no-database', file);
+  if (statSync(file).size === 0) {
+    if (newestBackup(file) !== undefined) throw trouble('empty', file);
+    return;
+  }
+  const head = readFileSync(file).subarray(0, MAGIC.length).toString('latin1');
+  if (head !== MAGIC) throw trouble('no-database', file);
 };
 
-/**
- * Opens the studio's database and brings its tables up to date. A path is a SQLite file (made when missing, with a
- * write-ahead log); a libsql: or https: address is a remote server of the same kind.
- */
-export const openDatabase = async (place: string, migrationsFolder: string): Promise<OpenDatabase> => {
-  const file = isRemote(place) ? undefined : resolve(place);
-  if (file !== undefined) mkdirSync(dirname(file), { recursive: true });
+interface Journal {
+  readonly entries: readonly { readonly when: number }[];
+}
+
+/** When the newest of the migrations that this program knows was made, ms. */
+const newestKnown = (migrationsFolder: string): number => {
+  const journal = JSON.parse(readFileSync(join(migrationsFolder, 'meta/_journal.json'), 'utf8')) as Journal;
+  return Math.max(0, ...journal.entries.map(({ when }) => when));
+};
+
+/** When the newest migration that a database has was made, ms; 0 for an empty one. */
+const newestApplied = async (client: Client): Promise<number> => {
+  const { rows } = await client.execute(
+    "SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = '__drizzle_migrations'",
+  );
+  if (Number(rows[0]?.[0]) === 0) return 0;
+  const newest = await client.execute('SELECT max(created_at) FROM __drizzle_migrations');
+  return Number(newest.rows[0]?.[0] ?? 0);
+};
+
+/** Brings the tables up to date, after a backup where there is something to lose. */
+const bringUpToDate = async (
+  client: Client,
+  db: Database,
+  file: string | undefined,
+  migrationsFolder: string,
+): Promise<void> => {
+  const [known, applied] = [newestKnown(migrationsFolder), await newestApplied(client)];
+  if (applied > known) throw trouble('newer', file ?? 'The database');
+  if (file !== undefined && applied > 0 && applied < known) await makeBackup(client, file, 'migration', new Date());
+  await migrate(db, { migrationsFolder });
+};
+
+const connect = async (place: string, file: string | undefined): Promise<Client> => {
   const client = createClient(file === undefined ? { url: place } : { url: `file:${file}`, timeout: BUSY_MS });
   if (file !== undefined) {
     await client.execute('PRAGMA journal_mode = WAL');
     // What is answered as saved is on the disk.
     await client.execute('PRAGMA synchronous = FULL');
+    for (const ending of ENDINGS) if (existsSync(file + ending)) chmodSync(file + ending, OWNER_ONLY);
   }
   // The driver turns foreign keys on for each connection it makes; a test holds it to that.
   await client.execute('PRAGMA foreign_keys = ON');
-  const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder });
-  const close = async (): Promise<void> => {
-    // Whoever copies the one file of a stopped studio has everything.
-    if (file !== undefined) await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
-    client.close();
-  };
-  return { db, client, close };
+  return client;
+};
+
+/**
+ * Opens the studio's database and brings its tables up to date. A path is a SQLite file (made when missing, with a
+ * write-ahead log) that no other server has open; a libsql: or https: address is a remote server of the same kind. Fails with a
+ * `DatabaseTrouble` whose message says what to do.
+ * @param fresh - begins with an empty database; what a file holds is gone
+ */
+export const openDatabase = async (place: string, migrationsFolder: string, fresh = false): Promise<OpenDatabase> => {
+  const file = isRemote(place) ? undefined : resolve(place);
+  const letGo: (() => void)[] = [];
+  try {
+    if (file !== undefined) {
+      mkdirSync(dirname(file), { recursive: true });
+      letGo.push(await holdFile(file));
+      if (fresh) for (const ending of ENDINGS) rmSync(file + ending, { force: true });
+      lookAt(file);
+    }
+    const client = await connect(place, file);
+    letGo.push(() => client.close());
+    const db = drizzle(client, { schema });
+    await bringUpToDate(client, db, file, migrationsFolder);
+    const close = async (): Promise<void> => {
+      // Whoever copies the one file of a stopped studio has everything.
+      if (file !== undefined) await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+      for (const one of letGo.reverse()) one();
+    };
+    return { db, client, file, close };
+  } catch (cause) {
+    for (const one of letGo.reverse()) one();
+    const kind = troubleIn(cause);
+    if (cause instanceof DatabaseTrouble || kind === undefined) throw cause;
+    throw trouble(kind, file ?? place, cause);
+  }
 };

@@ -5,6 +5,8 @@ import { askingListSchema } from '@kettle-step/contract';
 import helmet from 'helmet';
 import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
+import { backupRoutes } from '../backup/routes';
+import type { BackupStore } from '../backup/store';
 import { houseRoutes } from '../house/routes';
 import type { HouseStore } from '../house/store';
 import { lessonRoutes } from '../lessons/routes';
@@ -42,6 +44,8 @@ const CONTENT_SECURITY_POLICY = {
   'worker-src': ["'self'", 'blob:'],
   'frame-ancestors': ["'none'"],
   'base-uri': ["'self'"],
+  'form-action': ["'self'"],
+  'object-src': ["'none'"],
 };
 
 const headers = helmet({
@@ -50,6 +54,19 @@ const headers = helmet({
   // Served without TLS on this machine; whoever puts TLS in front says so there.
   strictTransportSecurity: false,
 });
+
+/** What a page of ours may use of the machine: MIDI keyboards, and nothing else. */
+const PERMISSIONS = [
+  'midi=(self)',
+  ...['camera', 'microphone', 'geolocation', 'payment', 'usb', 'serial', 'bluetooth'].map((name) => `${name}=()`),
+].join(', ');
+
+const moreHeaders: express.RequestHandler = (request, response, next) => {
+  response.setHeader('Permissions-Policy', PERMISSIONS);
+  // Nothing of a studio stays in a cache between it and the page.
+  if (request.path.startsWith('/api/')) response.setHeader('Cache-Control', 'no-store');
+  next();
+};
 
 /** Built files carry a hash in their names and never change; the page itself is asked for anew. */
 const HASHED = /-[A-Z0-9]{8}\.\w+$/;
@@ -81,6 +98,7 @@ export interface AppOptions {
   readonly links: LinkStore;
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
+  readonly backups: BackupStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
   /** Names it is called by, besides those of this machine itself. */
@@ -99,13 +117,14 @@ export const createApp = ({
   links,
   house,
   archive,
+  backups,
   webFolder,
   names,
   report,
 }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
-  app.use(headers, onlyAt(names), onlyFromOwnPages);
+  app.use(headers, moreHeaders, onlyAt(names), onlyFromOwnPages);
   app.use('/api/pieces', pieceRoutes(store, versions, ownPlans));
   app.get('/api/moves', async (_request, response) => {
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
@@ -121,6 +140,7 @@ export const createApp = ({
   app.use('/api/due', dueRoutes(memory));
   app.use('/api/lessons', lessonRoutes(lessons, store));
   app.use('/api/house-rules', houseRoutes(house));
+  app.use('/api/backups', backupRoutes(backups));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));

@@ -119,7 +119,19 @@ describe('the page', () => {
     const { headers } = await server.fetch('');
     expect(headers.get('x-content-type-options')).toBe('nosniff');
     expect(headers.get('cross-origin-opener-policy')).toBe('same-origin');
+    expect(headers.get('cross-origin-resource-policy')).toBe('same-origin');
     expect(headers.get('x-powered-by')).toBeNull();
+    // Names of directives: Content Security Policy Level 3 and Permissions Policy (W3C, from memory).
+    const policy = headers.get('content-security-policy')!;
+    for (const directive of ["default-src 'self'", "form-action 'self'", "object-src 'none'", "frame-ancestors 'none'"])
+      expect(policy).toContain(directive);
+    expect(policy).not.toContain("'unsafe-eval'");
+    expect(headers.get('permissions-policy')).toContain('midi=(self), camera=()');
+  });
+
+  it('keeps no answer of the studio in a cache', async () => {
+    for (const path of ['api/pieces', 'api/archive', 'api/students', 'api/nothing'])
+      expect([path, (await server.fetch(path)).headers.get('cache-control')]).toEqual([path, 'no-store']);
   });
 });
 

@@ -1,5 +1,6 @@
 import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
 import type { ErrorRequestHandler, Response } from 'express';
+import { troubleIn, type TroubleKind } from '../database/trouble';
 import { REFUSALS, type Refusal } from './refusals';
 
 const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
@@ -10,6 +11,8 @@ const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly t
   'too-large': { status: 413, title: 'The file is too large' },
   'wrong-type': { status: 415, title: 'Sent as something else' },
   conflict: { status: 409, title: 'Saved elsewhere in the meantime' },
+  unavailable: { status: 503, title: 'Not at the moment' },
+  'storage-full': { status: 507, title: 'There is no room' },
   internal: { status: 500, title: 'Something went wrong in the program' },
 };
 
@@ -32,6 +35,13 @@ const isBadBody = (cause: unknown): boolean => {
   return status !== undefined && status >= 400 && status < 500;
 };
 
+/** What a request is told when the studio's file is in trouble. */
+const refusalFor = (trouble: TroubleKind | undefined): Refusal => {
+  if (trouble === undefined) return REFUSALS.bug;
+  if (trouble === 'full') return REFUSALS.diskFull;
+  return trouble === 'damaged' || trouble === 'no-database' ? REFUSALS.damaged : REFUSALS.notNow;
+};
+
 /** The last stop: nothing leaves as a stack trace; bugs are loud on the server's own output. */
 export const problemHandler =
   (report: (cause: unknown) => void): ErrorRequestHandler =>
@@ -40,5 +50,5 @@ export const problemHandler =
     if (isTooLarge(cause)) return sendProblem(response, REFUSALS.tooLarge);
     if (isBadBody(cause)) return sendProblem(response, REFUSALS.badBody);
     report(cause);
-    return sendProblem(response, REFUSALS.bug);
+    return sendProblem(response, refusalFor(troubleIn(cause)));
   };

@@ -16,6 +16,8 @@ export const REFUSALS = {
   noSuchStudent: told('not-found', 'This student is no longer in the studio.'),
   noSuchCheck: told('not-found', 'This memory check is no longer kept.'),
   noSuchLink: told('not-found', 'This link is not good any more. Ask your teacher for a new one.'),
+  noSuchBackup: told('not-found', 'This backup is no longer there.'),
+  damagedBackup: told('unreadable-file', 'This backup is damaged; nothing was changed. Take another one.'),
   noSuchLesson: told('not-found', 'This lesson is no longer in the book.'),
   noSuchVersion: told('not-found', 'This version of the plan is no longer kept.'),
   noSuchForm: told('not-found', 'A piece is not sent in this form.'),
@@ -29,6 +31,12 @@ export const REFUSALS = {
   hasNoGeneral: told('bad-request', 'This is not a student’s own plan: there is no general one beside it.'),
   tooLarge: told('too-large', 'The file is too large to be read; bring in one movement at a time.'),
   foreignPage: told('forbidden', 'Only Kettle Step’s own pages change anything here.'),
+  diskFull: told('storage-full', 'The disk of the studio is full. Make room on it; nothing was changed.'),
+  notNow: told('unavailable', 'The studio’s file cannot be used at the moment; nothing was changed. Try again soon.'),
+  damaged: told(
+    'unavailable',
+    'The studio’s file is damaged; nothing was changed. Put back the newest backup, at the foot of the shelf.',
+  ),
   bug: told('internal', 'Nothing was changed. Please try again; if it stays so, report it.'),
 } as const;
 

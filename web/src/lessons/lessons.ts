@@ -19,6 +19,7 @@ import { NzCalendarModule } from 'ng-zorro-antd/calendar';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
+import { Choices, type Choice } from '../parts/choices';
 import { dayInWords, isoDay, monthInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { StudentsService } from '../services/students.service';
@@ -26,12 +27,18 @@ import { LessonsStore, SPANS } from './lessons.store';
 import { LessonMemory } from './memory';
 import { LessonTrials } from './trials';
 
+const BECAME: readonly Choice<'done' | 'again'>[] = [
+  { value: 'done', words: 'done' },
+  { value: 'again', words: 'again' },
+];
+
 const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancelled: 'cancelled' } as const;
 
 /** The lesson book: days, what was set, what was heard of it, and the next list. */
 @Component({
   selector: 'ks-lessons',
   imports: [
+    Choices,
     FormsModule,
     LessonMemory,
     LessonTrials,
@@ -57,7 +64,8 @@ export class Lessons {
   readonly words = input<string>();
 
   readonly states = LESSON_STATES;
-  readonly spans = SPANS;
+  readonly spans = SPANS.map((span) => ({ value: span, words: span }));
+  readonly became = BECAME;
   readonly stateWords = STATE_WORDS;
   readonly heardInWords = heardInWords;
   readonly studentList = toSignal(this.students.list(), { initialValue: [] });

@@ -10,20 +10,26 @@ import {
   untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { subjectInWords, type StandingSubject } from '@kettle-step/contract';
+import { subjectInWords, type MemoryCheck, type StandingSubject } from '@kettle-step/contract';
 import { KINDS, PATTERN_KINDS, patternWish, tonicsOf, type PatternKind } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
+import { Choices, type Choice } from '../parts/choices';
 import { dayInWords } from '../parts/dates';
 import { pretty } from '../parts/words';
 import { LessonMemoryStore } from './memory.store';
+
+const OUTCOMES: readonly Choice<MemoryCheck['outcome']>[] = [
+  { value: 'passed', words: 'pass' },
+  { value: 'not-yet', words: 'not yet' },
+];
 
 const STATE_WORDS = { passed: 'passed', lapsed: 'passed before', 'not-yet': 'not yet' } as const;
 
 /** Memory checks at a lesson: what is due is passed, or not yet, by one press. */
 @Component({
   selector: 'ks-lesson-memory',
-  imports: [FormsModule, NzButtonModule, NzInputModule],
+  imports: [Choices, FormsModule, NzButtonModule, NzInputModule],
   templateUrl: './memory.html',
   styleUrl: './memory.less',
   providers: [LessonMemoryStore],
@@ -43,6 +49,7 @@ export class LessonMemory {
   });
   readonly tonic = linkedSignal(() => this.tonics()[0] ?? 'C');
   readonly words = signal('');
+  readonly outcomes = OUTCOMES;
   readonly inWords = subjectInWords;
   readonly pretty = pretty;
 

@@ -77,8 +77,7 @@ export class ScaleMemoryStore {
   checkOfToday(wish: PatternWish): MemoryCheck | undefined {
     const text = subjectText({ kind: 'pattern', wish });
     return this.student()?.checks.findLast(
-      ({ subject, checkedOn }) =>
-        checkedOn === this.today && subjectText(subject) === text,
+      ({ subject, checkedOn }) => checkedOn === this.today && subjectText(subject) === text,
     );
   }
 

@@ -23,6 +23,7 @@ import { PieceFor } from './piece-for';
 import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
 import { StudioArchive } from './studio-archive';
+import { StudioBackups } from './studio-backups';
 import { Today } from './today';
 
 /** Height of a row, pixels, on a wide and on a narrow screen; the style sheet sets the same. */
@@ -60,6 +61,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
     ScrollingModule,
     SmallRibbon,
     StudioArchive,
+    StudioBackups,
     Today,
   ],
   templateUrl: './shelf.html',

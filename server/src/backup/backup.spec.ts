@@ -1,0 +1,140 @@
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { createClient } from '@libsql/client';
+import {
+  backupListSchema,
+  lessonListSchema,
+  problemSchema,
+  studentListSchema,
+  type Backup,
+} from '@kettle-step/contract';
+import { json, testServer, type TestServer } from '../../testing/server';
+import { backupFolder, isWhole, keptBackups } from './backups';
+
+const daily = (madeAt: string): Backup => ({
+  name: `${madeAt}.sqlite`,
+  madeAt: `${madeAt}T03:00:00.000Z`,
+  why: 'daily',
+  bytes: 1,
+});
+
+describe('backups', () => {
+  let server: TestServer;
+  beforeEach(async () => {
+    server = await testServer();
+  });
+  afterEach(() => server.stop());
+
+  const add = (name: string): Promise<Response> => server.fetch('api/students', json('POST', { name }));
+  const names = async (): Promise<readonly string[]> =>
+    studentListSchema.parse(await (await server.fetch('api/students')).json()).students.map(({ name }) => name);
+  const listed = async (): Promise<readonly Backup[]> =>
+    backupListSchema.parse(await (await server.fetch('api/backups')).json()).backups!;
+  const make = (): Promise<Response> => server.fetch('api/backups', { method: 'POST' });
+  const restore = (name: string): Promise<Response> =>
+    server.fetch(`api/backups/${encodeURIComponent(name)}/restore`, { method: 'POST' });
+
+  it('are whole copies beside the file, and put the studio back as it was, after one of what it is now', async () => {
+    await add('Pip Hallow');
+    const [pip] = studentListSchema.parse(await (await server.fetch('api/students')).json()).students;
+    await server.fetch('api/lessons', json('POST', { studentId: pip!.id, startsAt: '2026-10-20T16:00', weeks: 3 }));
+    expect((await make()).status).toBe(201);
+    const [backup] = await listed();
+    expect(backup).toMatchObject({
+      why: 'asked',
+      bytes: statSync(join(backupFolder(server.database), backup!.name)).size,
+    });
+    expect(await isWhole(join(backupFolder(server.database), backup!.name))).toBe(true);
+
+    await server.fetch(`api/students/${pip!.id}`, { method: 'DELETE' });
+    await add('Juno Marsh');
+    expect((await restore(backup!.name)).status).toBe(204);
+    expect(await names()).toEqual(['Pip Hallow']);
+    expect(lessonListSchema.parse(await (await server.fetch('api/lessons')).json()).lessons).toHaveLength(3);
+    const [before] = (await listed()).filter(({ why }) => why === 'restore');
+    expect((await restore(before!.name)).status).toBe(204);
+    expect(await names()).toEqual(['Juno Marsh']);
+    // What was put back is still there the next time, and goes on being written.
+    await add('Bram Fennick');
+    expect(await names()).toHaveLength(2);
+  });
+
+  it('change nothing where they are damaged, or not there', async () => {
+    await add('Pip Hallow');
+    await make();
+    const [backup] = await listed();
+    const path = join(backupFolder(server.database), backup!.name);
+    const bytes = readFileSync(path);
+    bytes.fill(0x55, 4096, 12_288);
+    writeFileSync(path, bytes);
+    const damaged = await restore(backup!.name);
+    expect(damaged.status).toBe(422);
+    expect(problemSchema.parse(await damaged.json()).detail).toContain('nothing was changed');
+    for (const name of ['nothing', '../studio.sqlite', '..%2f..']) expect((await restore(name)).status).toBe(404);
+    expect(await names()).toEqual(['Pip Hallow']);
+  });
+
+  it('are made when a studio is started again, and none of a new one', async () => {
+    expect(await listed()).toEqual([]);
+    await add('Pip Hallow');
+    const { database } = server;
+    await server.stopAndKeep();
+    const again = await testServer({ database });
+    const { backups } = backupListSchema.parse(await (await again.fetch('api/backups')).json());
+    await again.stop();
+    expect(backups!.map(({ why }) => why)).toEqual(['start']);
+    server = await testServer();
+    rmSync(join(database, '..'), { recursive: true, force: true });
+  });
+
+  it('are readable by nobody else on the machine', async () => {
+    const before = process.umask(0o077);
+    try {
+      await make();
+    } finally {
+      process.umask(before);
+    }
+    const folder = backupFolder(server.database);
+    const [name] = readdirSync(folder);
+    expect(statSync(join(folder, name!)).mode & 0o077).toBe(0);
+    expect(statSync(server.database).mode & 0o077).toBe(0);
+    expect(existsSync(`${server.database}-wal`)).toBe(true);
+  });
+
+  it('of older tables come up to date as they are put back', async () => {
+    await add('Pip Hallow');
+    await make();
+    const [backup] = await listed();
+    const client = createClient({ url: `file:${join(backupFolder(server.database), backup!.name)}` });
+    // As it was before there were memory checks.
+    await client.executeMultiple(`
+      DROP TABLE trainer_answers; DROP TABLE student_links; DROP TABLE memory_checks;
+      CREATE TABLE pattern_passes (student_id text NOT NULL, pattern text NOT NULL, passed_on text NOT NULL);
+      DELETE FROM __drizzle_migrations WHERE created_at IN (SELECT created_at FROM __drizzle_migrations ORDER BY created_at DESC LIMIT 2);
+    `);
+    client.close();
+    expect((await restore(backup!.name)).status).toBe(204);
+    expect(await names()).toEqual(['Pip Hallow']);
+    expect((await server.fetch('api/due?on=2026-12-01')).status).toBe(200);
+  });
+});
+
+describe('which backups are kept', () => {
+  it('is the last of each of 14 days and of 12 months', () => {
+    const days = Array.from({ length: 500 }, (_, ago) => {
+      const day = new Date(Date.UTC(2026, 10, 27 - ago)).toISOString().slice(0, 10);
+      return daily(day);
+    });
+    const kept = [...keptBackups(days)];
+    expect(kept).toHaveLength(14 + 11);
+    expect(kept.slice(0, 2)).toEqual(['2026-11-27.sqlite', '2026-11-26.sqlite']);
+    expect(kept).toContain('2026-10-31.sqlite');
+    expect(kept.at(-1)).toBe('2025-12-31.sqlite');
+  });
+
+  it('is the newest of a day with several', () => {
+    const at = (time: string): Backup => ({ name: time, madeAt: `2026-11-27T${time}:00.000Z`, why: 'start', bytes: 1 });
+    expect([...keptBackups([at('16:00'), at('09:00')])]).toEqual(['16:00']);
+    expect([...keptBackups([])]).toEqual([]);
+  });
+});

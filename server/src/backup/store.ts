@@ -1,0 +1,86 @@
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createClient, type Client } from '@libsql/client';
+import type { Backup, BackupReason } from '@kettle-step/contract';
+import { openDatabase } from '../database/open';
+import { backupFolder, isWhole, listBackups, makeBackup } from './backups';
+
+/** Backups of the running studio. */
+export interface BackupStore {
+  /** The newest first; null where the studio is on a server of its own. */
+  readonly list: () => readonly Backup[] | null;
+  readonly make: (why: BackupReason) => Promise<void>;
+  /** Puts the studio back as it was, after a backup of what it is now. Nothing changes where it fails. */
+  readonly restore: (name: string) => Promise<'restored' | 'no-such-backup' | 'damaged'>;
+  /** Makes one each day for as long as the program runs. @returns ends it */
+  readonly daily: () => () => void;
+}
+
+/** How often it is looked whether a day's backup is missing, ms. */
+const LOOK_MS = 3_600_000;
+
+const tablesOf = async (client: Client): Promise<readonly string[]> => {
+  const { rows } = await client.execute(
+    "SELECT name FROM main.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '\\_\\_%' ESCAPE '\\'",
+  );
+  return rows.map((row) => String(row[0]));
+};
+
+/** Replaces all that a file holds by what another of the same tables holds, at once or not at all. */
+const replaceAll = async (file: string, other: string): Promise<void> => {
+  // A connection of its own: nobody else's requests get between its steps.
+  const client = createClient({ url: `file:${file}`, timeout: 5000 });
+  try {
+    await client.execute({ sql: 'ATTACH ? AS other', args: [other] });
+    const tables = await tablesOf(client);
+    await client.migrate([
+      ...tables.map((table) => `DELETE FROM main."${table}"`),
+      ...tables.map((table) => `INSERT INTO main."${table}" SELECT * FROM other."${table}"`),
+    ]);
+  } finally {
+    client.close();
+  }
+};
+
+/** A copy of a backup with tables as this program has them. */
+const upToDate = async (path: string, folder: string, migrationsFolder: string): Promise<string> => {
+  const copy = join(folder, 'studio.sqlite');
+  copyFileSync(path, copy);
+  await (await openDatabase(copy, migrationsFolder)).close();
+  return copy;
+};
+
+export const createBackupStore = (client: Client, file: string | undefined, migrationsFolder: string): BackupStore => {
+  const make = async (why: BackupReason): Promise<void> => {
+    if (file !== undefined) await makeBackup(client, file, why, new Date());
+  };
+  return {
+    list: () => (file === undefined ? null : listBackups(file)),
+    make,
+    restore: async (name) => {
+      if (file === undefined || !listBackups(file).some((backup) => backup.name === name)) return 'no-such-backup';
+      const path = join(backupFolder(file), name);
+      if (!(await isWhole(path))) return 'damaged';
+      const folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
+      try {
+        const copy = await upToDate(path, folder, migrationsFolder);
+        await make('restore');
+        await replaceAll(file, copy);
+        return 'restored';
+      } finally {
+        rmSync(folder, { recursive: true, force: true });
+      }
+    },
+    daily: () => {
+      const look = (): void => {
+        const today = new Date().toISOString().slice(0, 10);
+        const [newest] = file === undefined ? [] : listBackups(file);
+        if (newest && !newest.madeAt.startsWith(today)) make('daily').catch((cause: unknown) => console.error(cause));
+      };
+      const timer = setInterval(look, LOOK_MS);
+      timer.unref();
+      return () => clearInterval(timer);
+    },
+  };
+};
