@@ -105,6 +105,9 @@ test('a piece is taken off the shelf only when it is meant', async ({ page, stud
   await remove.click();
   await page.getByRole('button', { name: 'Take it off' }).click();
   await expect(page.getByRole('link', { name: 'Millrace' })).toHaveCount(0);
+  // And it can come back.
+  await page.getByRole('button', { name: 'Put Millrace back on the shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
 });
 
 test('every piece of the demo studio opens with a number on every note', async ({ page, studio }) => {

@@ -12,6 +12,7 @@ export * from './stored-plan';
 export * from './engine';
 export * from './archive';
 export * from './backup';
+export * from './bin';
 export * from './carry';
 export * from './correction';
 export * from './desk';

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { createServer, type RequestListener, type Server } from 'node:http';
 import { createBackupStore } from './backup/store';
+import { createBinStore } from './bin/store';
 import { openDatabase, type Database } from './database/open';
 import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
@@ -77,7 +78,8 @@ const roomsOf = (db: Database) => {
   const trainer = createTrainerStore(db);
   const links = createLinkStore(db);
   const kept = { ownPlans, versions, students, lessons, memory, trainer, house };
-  return { store, ...kept, links, archive: createArchiveStore(db, { pieces: store, ...kept }) };
+  const archive = createArchiveStore(db, { pieces: store, ...kept });
+  return { store, ...kept, links, archive, bin: createBinStore(db, archive, store) };
 };
 
 const openStudio = async (options: StartOptions) => {

@@ -208,3 +208,12 @@ export const lessons = sqliteTable(
     index('lessons_by_student').on(table.studentId, table.startsAt),
   ],
 );
+
+/** Pieces that were taken off the shelf, each as an archive of its own: nothing else has to know of them. */
+export const bin = sqliteTable('bin', {
+  id: text('id').primaryKey(),
+  title: text('title').notNull(),
+  student: text('student').notNull(),
+  binnedAt: text('binned_at').notNull(),
+  archive: blob('archive', { mode: 'buffer' }).notNull(),
+});

@@ -7,6 +7,8 @@ import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
 import { backupRoutes } from '../backup/routes';
 import type { BackupStore } from '../backup/store';
+import { binRoutes } from '../bin/routes';
+import type { BinStore } from '../bin/store';
 import { houseRoutes } from '../house/routes';
 import type { HouseStore } from '../house/store';
 import { lessonRoutes } from '../lessons/routes';
@@ -99,6 +101,7 @@ export interface AppOptions {
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
   readonly backups: BackupStore;
+  readonly bin: BinStore;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
   /** Names it is called by, besides those of this machine itself. */
@@ -118,6 +121,7 @@ export const createApp = ({
   house,
   archive,
   backups,
+  bin,
   webFolder,
   names,
   report,
@@ -125,7 +129,10 @@ export const createApp = ({
   const app = express();
   app.disable('x-powered-by');
   app.use(headers, moreHeaders, onlyAt(names), onlyFromOwnPages);
-  app.use('/api/pieces', pieceRoutes(store, versions, ownPlans));
+  app.use(
+    '/api/pieces',
+    pieceRoutes(store, versions, ownPlans, (id) => bin.take(id, new Date())),
+  );
   app.get('/api/moves', async (_request, response) => {
     response.json(askingListSchema.parse({ pieces: await store.asked() }));
   });
@@ -140,6 +147,7 @@ export const createApp = ({
   app.use('/api/due', dueRoutes(memory));
   app.use('/api/lessons', lessonRoutes(lessons, store));
   app.use('/api/house-rules', houseRoutes(house));
+  app.use('/api/bin', binRoutes(bin));
   app.use('/api/backups', backupRoutes(backups));
   app.use('/api/archive', archiveRoutes(archive));
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));

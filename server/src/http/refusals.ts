@@ -16,6 +16,7 @@ export const REFUSALS = {
   noSuchStudent: told('not-found', 'This student is no longer in the studio.'),
   noSuchCheck: told('not-found', 'This memory check is no longer kept.'),
   noSuchLink: told('not-found', 'This link is not good any more. Ask your teacher for a new one.'),
+  notInBin: told('not-found', 'This piece is no longer in the bin.'),
   noSuchBackup: told('not-found', 'This backup is no longer there.'),
   damagedBackup: told('unreadable-file', 'This backup is damaged; nothing was changed. Take another one.'),
   noSuchLesson: told('not-found', 'This lesson is no longer in the book.'),

@@ -210,7 +210,13 @@ const sourceRoute =
   };
 
 /** `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out. */
-export const pieceRoutes = (store: PieceStore, versions: VersionStore, ownPlans: OwnPlanStore): Router => {
+/** @param takeOff - takes a piece off the shelf, into the bin */
+export const pieceRoutes = (
+  store: PieceStore,
+  versions: VersionStore,
+  ownPlans: OwnPlanStore,
+  takeOff: (id: string) => Promise<boolean>,
+): Router => {
   const router = Router();
 
   router.get('/', async (_request, response) => {
@@ -231,7 +237,7 @@ export const pieceRoutes = (store: PieceStore, versions: VersionStore, ownPlans:
 
   router.delete('/:id', async (request, response) => {
     const id = idOf(request);
-    if (!id || !(await store.remove(id))) return noSuchPiece(response);
+    if (!id || !(await takeOff(id))) return noSuchPiece(response);
     response.status(204).end();
   });
 

@@ -2,6 +2,7 @@ import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular
 import { inject, Injectable } from '@angular/core';
 import {
   besideSchema,
+  binListSchema,
   createdSchema,
   pieceListSchema,
   pieceSchema,
@@ -12,6 +13,7 @@ import {
   versionSchema,
   versionSummarySchema,
   type Beside,
+  type Binned,
   type Created,
   type KeepVersion,
   type Piece,
@@ -126,6 +128,18 @@ export class PiecesService {
 
   remove(id: string): Observable<unknown> {
     return this.http.delete(`/api/pieces/${encodeURIComponent(id)}`).pipe(worded());
+  }
+
+  /** Pieces that were taken off the shelf, the latest first. */
+  binned(): Observable<readonly Binned[]> {
+    return this.http.get('/api/bin').pipe(
+      map((answer) => binListSchema.parse(answer).pieces),
+      worded(),
+    );
+  }
+
+  putBack(id: string): Observable<unknown> {
+    return this.http.post(`/api/bin/${encodeURIComponent(id)}/back`, null).pipe(worded());
   }
 
   versions(id: string): Observable<readonly VersionSummary[]> {

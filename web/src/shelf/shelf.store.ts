@@ -82,6 +82,9 @@ export class ShelfStore {
     return suited && wordNew(suited);
   }
 
+  /** Counts what is taken off the shelf. */
+  readonly takenOff = signal(0);
+
   showAll(): void {
     this.wishes.update(({ order }) => ({ ...NO_WISHES, order }));
   }
@@ -99,6 +102,7 @@ export class ShelfStore {
         // What knows the open piece starts workers; the shelf stands without it.
         const session = this.injector.get(PieceSession);
         if (session.piece()?.id === piece.id) session.close();
+        this.takenOff.update((count) => count + 1);
         this.load();
       },
       error: (cause: unknown) => this.refusal.set(`${piece.title}: ${messageOf(cause)}`),

@@ -22,6 +22,7 @@ import { Arrivals } from './arrivals';
 import { PieceFor } from './piece-for';
 import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
+import { Bin } from './bin';
 import { StudioArchive } from './studio-archive';
 import { StudioBackups } from './studio-backups';
 import { Today } from './today';
@@ -46,6 +47,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
 @Component({
   selector: 'ks-shelf',
   imports: [
+    Bin,
     Arrivals,
     FormsModule,
     NzAlertModule,
