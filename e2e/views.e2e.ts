@@ -55,6 +55,15 @@ for (const size of SIZES) {
     await page.locator('.stage g.note').first().waitFor();
     await expectNoViolations(page);
     await expectFit(page);
+    await page.goto(`${studio.address}pieces/millrace/listen`);
+    await page.getByRole('button', { name: 'Let it play' }).click();
+    await page.locator('ks-line-figures svg').first().waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
+    await page.goto(`${studio.address}trainer`);
+    await page.getByRole('button', { name: 'Three minutes' }).waitFor();
+    await expectNoViolations(page);
+    await expectFit(page);
     await page.goto(`${studio.address}lessons`);
     await page.getByRole('button', { name: 'New lesson on this day' }).waitFor();
     await expectNoViolations(page);

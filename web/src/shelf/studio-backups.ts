@@ -63,27 +63,7 @@ export const sizeInWords = (bytes: number): string =>
       }
     </section>
   }`,
-  styles: `
-    h2 {
-      margin: 0 0 4px;
-      font-size: 18px;
-    }
-    section > p {
-      max-width: 640px;
-    }
-    ul {
-      margin: 4px 0 0;
-      padding: 0;
-      list-style: none;
-    }
-    li {
-      padding: 2px 0;
-    }
-    summary {
-      margin-top: 6px;
-      cursor: pointer;
-    }
-  `,
+  styleUrl: './studio-archive.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StudioBackups {
