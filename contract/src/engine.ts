@@ -1,20 +1,21 @@
-import type {
-  BarAlternative,
-  Caution,
-  ChordWay,
-  Comparison,
-  HandPlan,
-  Hearing,
-  Link,
-  Margin,
-  PatternMusic,
-  PatternReading,
-  PianoPlan,
-  PlannedDrill,
-  RuleActed,
-  Score,
-  Side,
-  Strain,
+import {
+  SIDES,
+  type BarAlternative,
+  type Caution,
+  type ChordWay,
+  type Comparison,
+  type HandPlan,
+  type Hearing,
+  type Link,
+  type Margin,
+  type PatternMusic,
+  type PatternReading,
+  type PianoPlan,
+  type PlannedDrill,
+  type RuleActed,
+  type Score,
+  type Side,
+  type Strain,
 } from '@kettle-step/core';
 import { z } from 'zod';
 import type { Carried } from './carry';
@@ -66,6 +67,7 @@ export const engineRequestSchema = z.discriminatedUnion('kind', [
     ...given,
     /** Indices of the first and last bar as they are written; or the whole piece as it is played. */
     extent: z.union([z.literal('whole'), z.tuple([z.number().int(), z.number().int()])]),
+    sides: z.array(z.enum(SIDES)).min(1),
     performance: z.array(z.object({ midi: z.number().int(), onMs: z.number(), offMs: z.number() })).max(MOST_STROKES),
   }),
   /** In which bars a rule that is settled otherwise than usual decided. */

@@ -1,4 +1,4 @@
-import { barInWords, SLIP_KINDS, type Hearing, type Score, type SlipKind } from '@kettle-step/core';
+import { barInWords, SIDES, SLIP_KINDS, type Hearing, type Score, type Side, type SlipKind } from '@kettle-step/core';
 import { z } from 'zod';
 import { pieceIdSchema } from './piece';
 import { plainText } from './text';
@@ -15,6 +15,8 @@ export const heardSchema = z.object({
   title: plainText(500),
   /** Printed numbers of the first and last bar; null for the whole piece. */
   bars: z.tuple([z.number().int(), z.number().int()]).nullable().default(null),
+  /** Which hands played. */
+  hands: z.enum(['both', ...SIDES]).default('both'),
   /** Quarters a minute in the middle of it; null where too little was played. */
   tempo: z.number().positive().max(1000).nullable(),
   /** Notes of what was played, and how many came with the right key. */
@@ -34,15 +36,20 @@ export type Heard = z.infer<typeof heardSchema>;
 /** In these ways a bar stumbles; hands apart and keys let go are another matter. */
 const STUMBLES: ReadonlySet<SlipKind> = new Set(['wrong', 'missed', 'added', 'left-out', 'restart', 'halt']);
 
-/** The figures of a hearing that are kept. @param bars - indices of the first and last bar, where not all was to be played */
+/** What was to be played. */
+interface PlayedPart {
+  readonly pieceId: string;
+  readonly title: string;
+  /** Indices of the first and last bar; null for the whole piece. */
+  readonly bars: readonly [number, number] | null;
+  readonly sides: readonly Side[];
+}
+
+/** The figures of a hearing that are kept. */
 export const heardOf = (
   score: Pick<Score, 'bars'>,
   hearing: Hearing,
-  {
-    pieceId,
-    title,
-    bars,
-  }: { readonly pieceId: string; readonly title: string; readonly bars: readonly [number, number] | null },
+  { pieceId, title, bars, sides }: PlayedPart,
 ): Omit<Heard, 'id'> => {
   const slips = Object.fromEntries(
     SLIP_KINDS.map((kind) => [kind, hearing.slips.filter((slip) => slip.kind === kind).length]),
@@ -51,6 +58,7 @@ export const heardOf = (
   return {
     pieceId,
     title,
+    hands: sides.length === 1 ? sides[0]! : 'both',
     bars: bars && [score.bars[bars[0]]!.number, score.bars[bars[1]]!.number],
     tempo: hearing.tempo === null ? null : Math.round(hearing.tempo),
     expected: hearing.expected,
@@ -72,7 +80,8 @@ export const SLIP_WORDS: Readonly<Record<SlipKind, readonly [string, string]>> =
 };
 
 /** @example '64 of 66 notes right at 58; 1 wrong key, 2 halts; stumbled in bar 3' */
-export const heardInWords = ({ expected, right, tempo, slips, stumbled }: Omit<Heard, 'id'>): string => {
+export const heardInWords = ({ hands, expected, right, tempo, slips, stumbled }: Omit<Heard, 'id'>): string => {
+  const whose = hands === 'both' ? '' : `${hands} hand alone: `;
   const counted = SLIP_KINDS.flatMap((kind) =>
     slips[kind] === 0 ? [] : [`${slips[kind]} ${SLIP_WORDS[kind][slips[kind] === 1 ? 0 : 1]}`],
   );
@@ -81,7 +90,7 @@ export const heardInWords = ({ expected, right, tempo, slips, stumbled }: Omit<H
       ? []
       : [`stumbled in ${stumbled.length === 1 ? barInWords(stumbled[0]!) : `bars ${stumbled.join(', ')}`}`];
   return [
-    `${right} of ${expected} notes right${tempo === null ? '' : ` at ${tempo}`}`,
+    `${whose}${right} of ${expected} notes right${tempo === null ? '' : ` at ${tempo}`}`,
     counted.length > 0 ? counted.join(', ') : 'nothing amiss',
     ...where,
   ].join('; ');

@@ -26,6 +26,7 @@ import {
   type PianoPlan,
   type RuleActed,
   type Score,
+  type Side,
 } from '@kettle-step/core';
 import { defer, of, throwError, type Observable } from 'rxjs';
 import { EngineService, type CarriedOver, type Given, type Passage } from '../src/services/engine.service';
@@ -88,8 +89,8 @@ export class FakeEngine {
     );
   }
 
-  listen(_given: Given, extent: Extent, performance: Performance): Observable<Hearing> {
-    return this.answer(() => listen(this.opened.score, extent, performance));
+  listen(_given: Given, extent: Extent, performance: Performance, sides: readonly Side[]): Observable<Hearing> {
+    return this.answer(() => listen(this.opened.score, extent, performance, sides));
   }
 
   links({ locks }: Given): Observable<readonly Link[]> {

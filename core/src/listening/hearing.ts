@@ -1,4 +1,4 @@
-import type { Side } from '../hand/hand';
+import { SIDES, type Side } from '../hand/hand';
 import { spokenName } from '../keyboard/pitch';
 import type { Note, Score } from '../score/score';
 import { writtenId } from '../unfold';
@@ -214,9 +214,15 @@ const countExpected = (passage: Passage, stretches: readonly Stretch[]): number 
 /**
  * Holds what was played against the music.
  * @param extent - what was to be played
+ * @param sides - by which hands
  */
-export const listen = (score: Score, extent: Extent, performance: Performance): Hearing => {
-  const passage = passageOf(score, extent);
+export const listen = (
+  score: Score,
+  extent: Extent,
+  performance: Performance,
+  sides: readonly Side[] = SIDES,
+): Hearing => {
+  const passage = passageOf(score, extent, sides);
   const played = inStruckOrder(performance);
   const stretches = align(passage, played);
   const all = madeGood(pairsOf(passage, played, stretches));

@@ -140,6 +140,21 @@ describe('listening to a line', () => {
     expect(stops.until).toEqual({ bar: 1, pass: 1, beat: 4 });
   });
 
+  it('listens to one hand by itself, and misses nothing of the other', () => {
+    const left = changed((note) => (note.midi < 60 ? note : undefined));
+    expect(listen(score, 'whole', left, ['left'])).toMatchObject({ isLike: true, slips: [], expected: 6, right: 6 });
+    const { performance } = simulatePlaying(score, {
+      ways: ['steady'],
+      seed: 1,
+      extent: 'whole',
+      tempo: 1,
+      sides: ['right'],
+    });
+    expect(performance.map(({ midi }) => midi)).toEqual(midis);
+    expect(listen(score, 'whole', performance, ['right']).slips).toEqual([]);
+    expect(listen(score, 'whole', performance, []).expected).toBe(0);
+  });
+
   it('says it as a teacher would', () => {
     const words = (performance: Performance): readonly string[] =>
       heard(performance).slips.map((slip) => wordSlip(score, slip));

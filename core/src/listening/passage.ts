@@ -1,3 +1,4 @@
+import { SIDES, type Side } from '../hand/hand';
 import { beatTicks, type Note, type Score } from '../score/score';
 import { secondsAt } from '../score/tempo';
 import { inOrder, playOrder, writtenOctaves, type PlayedBar } from '../unfold';
@@ -92,10 +93,11 @@ const expectedOf = (score: Score, notes: readonly Note[], strike: Strike): reado
   }));
 };
 
-/** What is expected of some bars of a piece, or of all of it as it is played. */
-export const passageOf = (written: Score, extent: Extent): Passage => {
+/** What is expected of some bars of a piece, or of all of it as it is played; of both hands, or of one by itself. */
+export const passageOf = (written: Score, extent: Extent, sides: readonly Side[] = SIDES): Passage => {
   const order = orderOf(written, extent);
-  const score = inOrder(written, order, writtenOctaves(written));
+  const both = inOrder(written, order, writtenOctaves(written));
+  const score = { ...both, notes: both.notes.filter(({ side }) => sides.includes(side)) };
   const begin = secondsAt(score)(score.bars[0]?.onsetTicks ?? 0);
   const strokes = strokesOf(score);
   const strikes = strikesOf(score, strokes, begin);

@@ -28,6 +28,8 @@ export interface SimulatedWish {
   readonly ways: readonly PlayingWay[];
   readonly seed: number;
   readonly extent: Extent;
+  /** Both hands where it is left out. */
+  readonly sides?: readonly Side[];
   /** Share of the written tempo. */
   readonly tempo: number;
 }
@@ -261,8 +263,11 @@ const liftedInTime = (notes: readonly PlayedNote[]): Performance => {
 };
 
 /** Plays bars of a piece, or all of it. */
-export const simulatePlaying = (score: Score, { ways, seed, extent, tempo }: SimulatedWish): SimulatedPlaying => {
-  const passage = passageOf(score, extent);
+export const simulatePlaying = (
+  score: Score,
+  { ways, seed, extent, tempo, sides = SIDES }: SimulatedWish,
+): SimulatedPlaying => {
+  const passage = passageOf(score, extent, sides);
   const dice = new Dice(seed);
   const shop: Workshop = { passage, dice, tempo, slips: [], has: (way) => ways.includes(way) };
   const turns = turnsOf(shop);

@@ -53,6 +53,16 @@ describe('listening to the open piece', () => {
     expect(store.figures()).toBeUndefined();
   });
 
+  it('listens to one hand where only one plays', () => {
+    const { store } = setUp();
+    store.sides.set(['right']);
+    store.simulate({ way: 'steady', seed: 1, tempo: 0.8 });
+    expect(store.figures()).toMatchObject({ expected: 9, right: 9 });
+    store.sides.set(['left']);
+    store.simulate({ way: 'steady', seed: 1, tempo: 0.8 });
+    expect(store.figures()).toBeUndefined();
+  });
+
   it('keeps what was heard with the lesson, and shows it over the weeks', async () => {
     const { store, book } = setUp();
     store.simulate({ way: 'steady', seed: 1, tempo: 0.8 });

@@ -7,6 +7,7 @@ import {
   handsTogether,
   numberOfBar,
   placeInWords,
+  SIDES,
   simulatePlaying,
   withReasons,
   wordSlip,
@@ -14,6 +15,7 @@ import {
   type Hearing,
   type Performance,
   type PlayingWay,
+  type Side,
 } from '@kettle-step/core';
 import { catchError, map, of, type Observable, switchMap } from 'rxjs';
 import { isoDay } from '../parts/dates';
@@ -46,6 +48,7 @@ export class ListenStore {
 
   /** Printed numbers of the first and last bar that are played; the whole piece, repeats taken, where both are empty. */
   readonly bars = signal<readonly [number | null, number | null]>([null, null]);
+  readonly sides = signal<readonly Side[]>(SIDES);
   readonly hearing = signal<Hearing | undefined>(undefined);
   readonly isBusy = signal(false);
   readonly problem = signal('');
@@ -53,6 +56,7 @@ export class ListenStore {
   readonly kept = signal('');
   /** What was heard last: to be kept. */
   private readonly extent = signal<Extent>('whole');
+  private readonly heardSides = signal<readonly Side[]>(SIDES);
 
   private readonly together = computed(() => {
     const [score, solved] = [this.session.score(), this.session.solved()];
@@ -87,7 +91,12 @@ export class ListenStore {
     const [score, hearing, piece] = [this.session.score(), this.hearing(), this.session.piece()];
     const extent = this.extent();
     return score && hearing?.isLike && piece
-      ? heardOf(score, hearing, { pieceId: piece.id, title: piece.title, bars: extent === 'whole' ? null : extent })
+      ? heardOf(score, hearing, {
+          pieceId: piece.id,
+          title: piece.title,
+          bars: extent === 'whole' ? null : extent,
+          sides: this.heardSides(),
+        })
       : undefined;
   });
 
@@ -124,22 +133,23 @@ export class ListenStore {
     const score = this.session.score();
     if (!score) return;
     const extent = this.extentNow();
-    this.listen(simulatePlaying(score, { ways: [way], seed, extent, tempo }).performance);
+    this.listen(simulatePlaying(score, { ways: [way], seed, extent, tempo, sides: this.sides() }).performance);
   }
 
   listen(performance: Performance): void {
     const solved = this.session.solved();
     if (!solved) return;
-    const extent = this.extentNow();
+    const [extent, sides] = [this.extentNow(), this.sides()];
     this.kept.set('');
     this.problem.set('');
     this.isBusy.set(true);
     this.engine
-      .listen(this.session.givenFor(solved.decisions), extent, performance)
+      .listen(this.session.givenFor(solved.decisions), extent, performance, sides)
       .pipe(telling(this.problem))
       .subscribe({
         next: (hearing) => {
           this.extent.set(extent);
+          this.heardSides.set(sides);
           this.hearing.set(hearing);
         },
         complete: () => this.isBusy.set(false),

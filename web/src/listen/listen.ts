@@ -12,12 +12,13 @@ import {
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { heardInWords } from '@kettle-step/contract';
-import { numberOfBar, PLAYING_WAYS, type PlayingWay } from '@kettle-step/core';
+import { numberOfBar, PLAYING_WAYS, SIDES, type PlayingWay, type Side } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { KeyboardsService } from '../keyboards/keyboards.service';
+import { Choices, type Choice } from '../parts/choices';
 import { dayInWords } from '../parts/dates';
 import { LineFigures, type Line } from '../parts/line-figures';
 import { PlaceHead } from '../parts/place-head';
@@ -39,10 +40,17 @@ const WAY_WORDS: Readonly<Record<PlayingWay, string>> = {
   'letting-go': 'letting keys go early',
 };
 
+const HANDS: readonly Choice<Side | 'both'>[] = [
+  { value: 'both', words: 'both hands' },
+  { value: 'right', words: 'right' },
+  { value: 'left', words: 'left' },
+];
+
 /** A playing of the open piece, from a MIDI keyboard or the simulated player, held against its music. */
 @Component({
   selector: 'ks-listen',
   imports: [
+    Choices,
     FormsModule,
     LineFigures,
     NzAlertModule,
@@ -67,6 +75,8 @@ export class Listen {
   /** From the address. */
   readonly id = input.required<string>();
 
+  readonly hands = HANDS;
+  readonly handsNow = computed(() => (this.store.sides().length === 2 ? 'both' : this.store.sides()[0]));
   readonly ways = PLAYING_WAYS;
   readonly wayWords = WAY_WORDS;
   readonly way = signal<PlayingWay>('hesitating');
@@ -123,6 +133,10 @@ export class Listen {
   setBar(which: 0 | 1, value: number | null): void {
     const [first, last] = this.store.bars();
     this.store.bars.set(which === 0 ? [value, last] : [first, value]);
+  }
+
+  chooseHands(hands: Side | 'both'): void {
+    this.store.sides.set(hands === 'both' ? SIDES : [hands]);
   }
 
   async record(): Promise<void> {

@@ -150,9 +150,10 @@ export class EngineService implements OnDestroy {
   }
 
   /** Holds what was played of the open piece against its music. */
-  listen(given: Given, extent: Extent, performance: Performance): Observable<Hearing> {
+  listen(given: Given, extent: Extent, performance: Performance, sides: readonly Side[] = SIDES): Observable<Hearing> {
     const bars = extent === 'whole' ? extent : ([extent[0], extent[1]] as [number, number]);
-    return this.unwatched({ kind: 'listen', extent: bars, performance: [...performance], ...wire(given) }).pipe(
+    const played = { extent: bars, sides: [...sides], performance: [...performance] };
+    return this.unwatched({ kind: 'listen', ...played, ...wire(given) }).pipe(
       only('heard'),
       map(({ hearing }) => hearing),
     );

@@ -104,7 +104,7 @@ const finger = async (
       return { kind: 'strains', request, strains, cautions: cautionsOf(played, hands) };
     }
     case 'listen':
-      return { kind: 'heard', request, hearing: listen(played, asked.extent, asked.performance) };
+      return { kind: 'heard', request, hearing: listen(played, asked.extent, asked.performance, asked.sides) };
     case 'links': {
       const found = await walk(planner.planInSteps(played, { ...settled, alternatives: 0 }));
       return found && { kind: 'links', request, links: linksOf(played, found.value, planner) };
