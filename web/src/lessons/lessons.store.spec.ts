@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { lessonItemSchema, lessonSchema, type Lesson, type SaveLesson } from '@kettle-step/contract';
+import { heardSchema, lessonItemSchema, lessonSchema, type Lesson, type SaveLesson } from '@kettle-step/contract';
 import { of, throwError, type Observable } from 'rxjs';
 import { LessonsService } from '../services/lessons.service';
 import { LessonsStore } from './lessons.store';
@@ -142,5 +142,34 @@ describe('the lesson book', () => {
     expect(store.lesson()!.items.map(({ words }) => words)).toEqual(['a duet', 'the black-key tune']);
     store.bringOver();
     expect(store.lesson()!.items).toHaveLength(2);
+  });
+
+  it('takes tempo and bars of a playing over into what was heard of its piece', () => {
+    const { book, store, rest } = open();
+    const heard = heardSchema.parse({
+      id: '1',
+      pieceId: 'kite',
+      title: 'Kite',
+      tempo: 58,
+      expected: 12,
+      right: 11,
+      slips: {},
+      stumbled: [3, 6],
+    });
+    book.lessons = [
+      lesson('a', '2026-11-17T16:00', {
+        items: [lessonItemSchema.parse({ id: '1', pieceId: 'kite', words: 'apart' })],
+      }),
+      lesson('b', '2026-11-24T16:00', { hearings: [heard] }),
+    ];
+    store.open(book.lessons[1]!);
+    store.takeOver(heard);
+    expect(store.before()!.items[0]).toMatchObject({ steady: 58, stumbled: '3, 6' });
+    expect(store.setBefore({ ...heard, pieceId: 'millrace' })).toBeUndefined();
+    store.removeHearing('1');
+    expect(store.lesson()!.hearings).toEqual([]);
+    store.undo();
+    expect(store.lesson()!.hearings).toHaveLength(1);
+    rest();
   });
 });

@@ -5,6 +5,7 @@ import {
   nextItemId,
   promisedOf,
   unfinishedOf,
+  type Heard,
   type Lesson,
   type LessonItem,
   type NewLesson,
@@ -42,6 +43,9 @@ const MOST_FOUND = 200;
 
 /** Days round a month that a calendar also shows. */
 const ROUND_MONTH = 7;
+
+/** Bars that stumbled, as text. */
+const LONGEST_BARS = 200;
 
 interface Step {
   readonly lesson: Lesson;
@@ -160,6 +164,17 @@ export class LessonsStore {
 
   removeItem(id: string): void {
     this.change({ items: (this.lesson()?.items ?? []).filter((item) => item.id !== id) }, 'remove');
+  }
+
+  /** What was set of the piece that was played, at the lesson before. */
+  setBefore({ pieceId }: Heard): LessonItem | undefined {
+    return this.before()?.items.find((item) => item.pieceId === pieceId);
+  }
+
+  /** Takes the tempo and the bars of a playing over into what was heard of the piece. */
+  takeOver(heard: Heard): void {
+    const item = this.setBefore(heard);
+    if (item) this.hear(item.id, { steady: heard.tempo, stumbled: heard.stumbled.join(', ').slice(0, LONGEST_BARS) });
   }
 
   removeHearing(id: string): void {

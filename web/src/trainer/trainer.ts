@@ -64,7 +64,7 @@ const TICK_MS = 500;
 export class Trainer {
   private readonly window = inject(DOCUMENT).defaultView!;
   private readonly saving = inject(Saving);
-  private readonly keyboards = inject(KeyboardsService);
+  readonly keyboards = inject(KeyboardsService);
   private readonly students = inject(StudentsService);
   private readonly ownPages = inject(OwnPageService);
   readonly session = inject(PieceSession);
@@ -102,6 +102,13 @@ export class Trainer {
     return [...new Map(all.map((piece) => [piece.id, piece])).values()];
   });
   readonly pieceId = signal('');
+
+  /** Which MIDI keyboard is listened to, or why none is. */
+  readonly midiWords = computed(() => {
+    const midi = this.keyboards.midi();
+    if (midi.kind === 'listening') return `Listening to ${midi.keyboards.map(({ name }) => name).join(', ')}.`;
+    return midi.kind === 'none' ? midi.message : '';
+  });
 
   readonly question = computed((): Question | undefined => {
     const state = this.store.state();
