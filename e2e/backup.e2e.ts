@@ -5,7 +5,7 @@ test('a studio is backed up by one press and put back by two', async ({ page, st
   const backups = page.getByRole('region', { name: 'Backups' });
   await backups.getByRole('button', { name: 'Back up now' }).press('Enter');
   await expect(backups.getByRole('status')).toHaveText('The studio is backed up.');
-  await expect(backups.getByText(/^\d+ backups?, the last/)).toBeVisible();
+  await expect(backups.getByText(/\d+ backups?, the last/)).toBeVisible();
 
   // Something is lost.
   await page.request.delete(`${studio.address}api/pieces/millrace`, {
@@ -16,9 +16,9 @@ test('a studio is backed up by one press and put back by two', async ({ page, st
   await expect(page.getByRole('link', { name: 'Millrace' })).toHaveCount(0);
 
   await backups.locator('summary').press('Enter');
+  await expectNoViolations(page);
   const made = backups.getByRole('listitem').filter({ hasText: 'made by you' });
   await made.getByRole('button', { name: /^Put back the backup/ }).press('Enter');
-  await expectNoViolations(page);
   await page.getByRole('button', { name: 'Put it back', exact: true }).last().press('Enter');
   await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
   await backups.locator('summary').press('Enter');

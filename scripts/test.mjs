@@ -33,7 +33,7 @@ const counted = ({ succeeded, said }, counts) => {
 };
 
 /** Parts into which the unit tests are cut, for two lanes that are of about one length. */
-const SHARDS = 4;
+const SHARDS = 5;
 
 /** Some of the unit tests, from one part to another. */
 const unit = async (first, last) => {

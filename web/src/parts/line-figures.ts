@@ -55,9 +55,6 @@ const axisEnd =
       max-height: 220px;
       overflow: auto;
     }
-    summary {
-      cursor: pointer;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
