@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectNoViolations, openPiece, test } from './studio';
+import { expect, expectNoViolations, openPiece, test, type Studio } from './studio';
 import { begin, typeKeys } from './typing';
 
 const SIZES = [
@@ -14,64 +14,89 @@ const expectFit = async (page: Page): Promise<void> => {
   expect(overflow).toBeLessThanOrEqual(0);
 };
 
-for (const size of SIZES) {
-  test(`every place is accessible and fit at ${size.width}x${size.height}`, async ({ page, studio }) => {
-    await page.setViewportSize(size);
+/** Waits until what was laid out anew is on the screen. */
+const laidOut = (page: Page): Promise<void> =>
+  page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))));
+
+/** Every place, with the way to it. */
+const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<void>>> = {
+  shelf: async (page, studio) => {
     await page.goto(studio.address);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
-    await expectNoViolations(page);
+  },
+  bench: (page, studio) => openPiece(page, studio, 'Lantern Boats'),
+  correcting: async (page, studio) => {
     await openPiece(page, studio, 'Lantern Boats');
-    await expectNoViolations(page);
-    await expectFit(page);
     await page.keyboard.press('x');
     await page.getByRole('region', { name: 'Correct the music' }).waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  'type in': async (page, studio) => {
     await page.goto(`${studio.address}type`);
     await expectNoViolations(page);
     await begin(page, 'Small Screen');
     await typeKeys(page, 'c1de');
     await page.locator('.engraving g.note').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  scales: async (page, studio) => {
     await page.goto(`${studio.address}scales`);
     await page.locator('ks-score-view g.note').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  students: async (page, studio) => {
     await page.goto(`${studio.address}students/pip-hallow`);
     await page.getByText('From 1 to 5').waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  reach: async (page, studio) => {
     await page.goto(`${studio.address}reach?student=pip-hallow&piece=two-on-the-stairs`);
     await page.getByText('No fingering of this hand takes these keys together').waitFor();
     await page.getByText('B♭2 B♭3').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  'practice sheet': async (page, studio) => {
     await page.goto(`${studio.address}pieces/millrace/practice`);
     await page.locator('.paper li').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  player: async (page, studio) => {
     await page.goto(`${studio.address}pieces/millrace/player`);
     await page.locator('.stage g.note').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  listen: async (page, studio) => {
     await page.goto(`${studio.address}pieces/millrace/listen`);
     await page.getByRole('button', { name: 'Let it play' }).click();
     await page.locator('ks-line-figures svg').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  trainer: async (page, studio) => {
     await page.goto(`${studio.address}trainer`);
     await page.getByRole('button', { name: 'Three minutes' }).waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  lessons: async (page, studio) => {
     await page.goto(`${studio.address}lessons`);
     await page.getByRole('button', { name: 'New lesson on this day' }).waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+  rules: async (page, studio) => {
     await page.goto(`${studio.address}rules`);
     await page.locator('ks-rule-example g.fing').first().waitFor();
-    await expectNoViolations(page);
-    await expectFit(page);
+  },
+};
+
+/** So many groups of places are looked at side by side. */
+const GROUPS = 4;
+
+const groups = Array.from({ length: GROUPS }, (_, group) =>
+  Object.entries(PLACES).filter((__, at) => at % GROUPS === group),
+);
+
+for (const places of groups) {
+  const names = places.map(([name]) => name).join(', ');
+  test(`accessible and fit in every size: ${names}`, async ({ page, studio }) => {
+    for (const [, open] of places) {
+      await page.setViewportSize(SIZES[0]);
+      await open(page, studio);
+      for (const size of SIZES) {
+        await page.setViewportSize(size);
+        await laidOut(page);
+        await expectNoViolations(page);
+        await expectFit(page);
+      }
+    }
   });
 }
 
