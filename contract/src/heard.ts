@@ -68,7 +68,7 @@ export const heardOf = (
   };
 };
 
-export const SLIP_WORDS: Readonly<Record<SlipKind, readonly [string, string]>> = {
+const SLIP_WORDS: Readonly<Record<SlipKind, readonly [string, string]>> = {
   wrong: ['wrong key', 'wrong keys'],
   missed: ['note left out', 'notes left out'],
   added: ['key too many', 'keys too many'],

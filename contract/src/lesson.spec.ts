@@ -1,13 +1,5 @@
 import fc from 'fast-check';
-import {
-  daysLater,
-  itemInWords,
-  lessonItemSchema,
-  nextItemId,
-  unfinishedOf,
-  weeksLater,
-  type LessonItem,
-} from './lesson';
+import { daysLater, itemInWords, lessonItemSchema, nextId, unfinishedOf, weeksLater, type LessonItem } from './lesson';
 
 const item = (more: Partial<LessonItem>): LessonItem => lessonItemSchema.parse({ id: '1', ...more });
 
@@ -22,8 +14,8 @@ describe('the next list', () => {
       item({ id: '1', words: 'open', tempo: 60 }),
       item({ id: '2', words: 'again', remark: 'bars 6; left hand late' }),
     ]);
-    expect(nextItemId(set)).toBe('8');
-    expect(nextItemId([])).toBe('1');
+    expect(nextId(set)).toBe('8');
+    expect(nextId([])).toBe('1');
   });
 
   it('is said as a teacher says it', () => {

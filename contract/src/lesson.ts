@@ -103,8 +103,8 @@ export type LessonQuery = z.infer<typeof lessonQuerySchema>;
 export const archivedLessonSchema = z.object({ id: z.uuid(), ...facts });
 export type ArchivedLesson = z.infer<typeof archivedLessonSchema>;
 
-/** A name for one more thing on a list. */
-export const nextItemId = (items: readonly Pick<LessonItem, 'id'>[]): string =>
+/** A name for one more thing of a list whose things are numbered. */
+export const nextId = (items: readonly { readonly id: string }[]): string =>
   String(1 + Math.max(0, ...items.map(({ id }) => Number(id) || 0)));
 
 /** What is still to do of what was set: it is set again, with what was said about it, as new. */
@@ -130,7 +130,10 @@ export const promisedOf = ({ promised }: Pick<Lesson, 'promised'>): readonly Les
     .map((words, at) => lessonItemSchema.parse({ id: String(at + 1), words: words.slice(0, 500) }));
 
 /** A line of a list as one says it. @example 'Lantern Boats, bars 1–4: steps 1 and 2, at 60' */
-export const itemInWords = ({ bars, words, tempo: wanted }: LessonItem, title: string): string => {
+export const itemInWords = (
+  { bars, words, tempo: wanted }: Pick<LessonItem, 'bars' | 'words' | 'tempo'>,
+  title: string,
+): string => {
   const what = [title, bars === '' ? '' : `bars ${bars}`].filter(Boolean).join(', ');
   const how = [words, wanted === null ? '' : `at ${wanted}`].filter(Boolean).join(', ');
   return [what, how].filter(Boolean).join(': ');

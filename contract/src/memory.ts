@@ -1,4 +1,12 @@
-import { explainPatternError, makePattern, memoryStanding, type Day, type MemoryStanding } from '@kettle-step/core';
+import {
+  byDay,
+  explainPatternError,
+  grouped,
+  makePattern,
+  memoryStanding,
+  type Day,
+  type MemoryStanding,
+} from '@kettle-step/core';
 import { z } from 'zod';
 import { patternWishSchema } from './pattern-wish';
 import { plainText } from './text';
@@ -50,14 +58,9 @@ export interface StandingSubject {
 
 /** Where everything stands that was ever asked for; what is due first stands first. */
 export const standingSubjects = (checks: readonly MemoryCheck[]): readonly StandingSubject[] => {
-  const bySubject = new Map<string, MemoryCheck[]>();
-  for (const check of checks) {
-    const text = subjectText(check.subject);
-    bySubject.set(text, [...(bySubject.get(text) ?? []), check]);
-  }
-  return [...bySubject.values()]
+  return [...grouped(checks, ({ subject }) => subjectText(subject)).values()]
     .flatMap((own): readonly StandingSubject[] => {
-      const inOrder = own.sort((a, b) => (a.checkedOn < b.checkedOn ? -1 : 1));
+      const inOrder = byDay(own);
       const standing = memoryStanding(inOrder);
       return standing ? [{ subject: inOrder[0]!.subject, checks: inOrder, standing }] : [];
     })

@@ -1,5 +1,7 @@
 /** The computation of Kettle Step: scores in, fingerings out. Runs in a worker, on a server and on a command line alike. */
 export * from './result';
+export { Dice } from './dice';
+export { grouped } from './grouped';
 export { finish, part, type Steps } from './steps';
 export * from './keyboard/pitch';
 export * from './keyboard/geometry';

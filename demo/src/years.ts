@@ -5,10 +5,8 @@ import {
   type MemoryCheck,
   type MemorySubject,
 } from '@kettle-step/contract';
-import { patternWish, type TrainerAnswer } from '@kettle-step/core';
+import { Dice, patternWish, type TrainerAnswer } from '@kettle-step/core';
 import type { Studio } from '@kettle-step/server';
-import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
 /** Years of lessons of a whole studio, made up by the throw of seeded dice: for measuring, not for looking at. */
 
@@ -46,19 +44,6 @@ const HEARD = [
   'Sang along.',
 ] as const;
 const TONICS = ['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab'] as const;
-
-class Dice {
-  private readonly generator;
-  constructor(seed: number) {
-    this.generator = xoroshiro128plus(seed);
-  }
-  whole(low: number, high: number): number {
-    return uniformInt(this.generator, low, high);
-  }
-  one<T>(of: readonly T[]): T {
-    return of[this.whole(0, of.length - 1)]!;
-  }
-}
 
 /** A name of version 4's shape, the same for the same numbers. */
 const idOf = (kind: number, student: number, at: number): string =>

@@ -1,3 +1,4 @@
+import { grouped } from '../grouped';
 import { SIDES, type Side } from '../hand/hand';
 import { spokenName } from '../keyboard/pitch';
 import type { Note, Score } from '../score/score';
@@ -6,7 +7,7 @@ import { align, type Stretch } from './alignment';
 import { median, pairsOf, type Pairs } from './pairing';
 import { passageOf, type Extent, type Passage, type Place, type Strike } from './passage';
 import { inStruckOrder, type Performance, type PlayedNote } from './performance';
-import { apartOf, haltsOf, letGoOf, struckOf, tempiOf } from './timing';
+import { apartOf, haltsOf, letGoOf, struckOf, tempiOf, type Struck, type StrokesOfKeys } from './timing';
 
 /** A played passage held against the music. Keys and times are heard; which finger played them is not. */
 
@@ -139,8 +140,12 @@ const keySlips = (passage: Passage, stretch: Stretch, pairs: Pairs): readonly To
 };
 
 /** The clock: halts, hands apart, keys let go early. */
-const timeSlips = (passage: Passage, performance: Performance, pairs: Pairs): readonly Told[] => {
-  const struck = struckOf(passage, pairs);
+const timeSlips = (
+  passage: Passage,
+  struck: readonly Struck[],
+  strokes: StrokesOfKeys,
+  pairs: Pairs,
+): readonly Told[] => {
   return [
     ...haltsOf(passage, struck, pairs.pace).map(({ strike, ms, beats }): Told => {
       return { at: strike.at, slip: { ...passage.placeOf(strike), kind: 'halt', ms, beats } };
@@ -148,7 +153,7 @@ const timeSlips = (passage: Passage, performance: Performance, pairs: Pairs): re
     ...apartOf(struck).map(({ strike, late, ms }): Told => {
       return { at: strike.at, slip: { ...passage.placeOf(strike), kind: 'apart', late, ms } };
     }),
-    ...letGoOf(passage, performance, pairs).map(({ expected, heldMs, writtenMs }): Told => {
+    ...letGoOf(passage, strokes, pairs).map(({ expected, heldMs, writtenMs }): Told => {
       const { note, strike } = passage.notes[expected]!;
       const place = passage.placeOf(passage.strikes[strike]!);
       return {
@@ -229,17 +234,19 @@ export const listen = (
   const right = new Set(all.flatMap((pairs) => pairs.right.map(({ expected }) => expected))).size;
   const expected = countExpected(passage, stretches);
   if (expected === 0) return NOTHING;
+  const struck = all.map((pairs) => struckOf(passage, pairs));
+  const strokes = grouped(played, ({ midi }) => midi);
   const slips = stretches.flatMap((stretch, at) => {
     const pairs = all[at]!;
     return inOrderOfMusic([
       ...restartOf(passage, stretches, at),
       ...leftOut(passage, stretches, at),
       ...keySlips(passage, stretch, pairs),
-      ...timeSlips(passage, played, pairs),
+      ...timeSlips(passage, struck[at]!, strokes, pairs),
     ]);
   });
-  const tempi = all.flatMap((pairs) =>
-    tempiOf(passage, struckOf(passage, pairs)).map(({ strike, quartersPerMinute }) => ({
+  const tempi = struck.flatMap((own) =>
+    tempiOf(passage, own).map(({ strike, quartersPerMinute }) => ({
       ...passage.placeOf(strike),
       quartersPerMinute,
     })),

@@ -1,3 +1,4 @@
+import { grouped } from '../grouped';
 import { lastUpTo } from '../sorted';
 import type { Stretch } from './alignment';
 import type { Passage } from './passage';
@@ -121,11 +122,7 @@ const dueNotes = (
   });
 };
 
-const byKey = <T extends { readonly midi: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> => {
-  const keys = new Map<number, T[]>();
-  for (const one of all) keys.set(one.midi, [...(keys.get(one.midi) ?? []), one]);
-  return keys;
-};
+const keyOf = ({ midi }: { readonly midi: number }): number => midi;
 
 /** Strokes of one key against the notes on it, in order, nearest in time. */
 const pairKey = (due: readonly Due[], played: readonly PlayedNote[]): readonly Heard[] => {
@@ -190,8 +187,8 @@ const pairStretch = (passage: Passage, performance: Performance, stretch: Stretc
   if (times.length === 0) return { right: [], wrong: [], missed: [], added: struck, pace: usual };
   const pace = paceOf(passage, times) ?? usual;
   const due = dueNotes(passage, stretch, dueTimes(passage, stretch, times, pace), pace);
-  const keys = byKey(struck);
-  const right = [...byKey(due)].flatMap(([midi, all]) => pairKey(all, keys.get(midi) ?? []));
+  const keys = grouped(struck, keyOf);
+  const right = [...grouped(due, keyOf)].flatMap(([midi, all]) => pairKey(all, keys.get(midi) ?? []));
   const [found, used] = [new Set(right.map(({ expected }) => expected)), new Set(right.map(({ played }) => played))];
   const missing = due.filter(({ expected }) => !found.has(expected));
   const left = struck.filter((note) => !used.has(note));

@@ -1,6 +1,4 @@
-import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
-import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { Dice } from '../dice';
 import { SIDES, type Side } from '../hand/hand';
 import { isOnKeyboard, spokenName } from '../keyboard/pitch';
 import type { Score } from '../score/score';
@@ -57,22 +55,6 @@ const SWAY_MS = 10;
 const HELD = 0.92;
 /** Between two faults of the clock lie so many moments. */
 const CALM = 8;
-
-class Dice {
-  private readonly generator;
-  constructor(seed: number) {
-    this.generator = xoroshiro128plus(seed);
-  }
-  between(low: number, high: number): number {
-    return low + uniformFloat64(this.generator) * (high - low);
-  }
-  whole(low: number, high: number): number {
-    return uniformInt(this.generator, low, high);
-  }
-  happens(share: number): boolean {
-    return uniformFloat64(this.generator) < share;
-  }
-}
 
 /** A moment in the order it is played: with new starts some come again. */
 interface Turn {

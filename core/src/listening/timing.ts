@@ -1,13 +1,14 @@
+import { grouped } from '../grouped';
 import { SIDES, type Side } from '../hand/hand';
-import type { Heard, Pairs } from './pairing';
-import { median } from './pairing';
+import { lastUpTo } from '../sorted';
+import { median, type Pairs } from './pairing';
 import type { Passage, Strike } from './passage';
 import type { Performance } from './performance';
 
 /** What is told by the clock: the pulse, halts, hands that are not together, keys let go early. */
 
 /** A moment as it was struck. */
-interface Struck {
+export interface Struck {
   readonly strike: Strike;
   /** When the first hand struck, ms. */
   readonly ms: number;
@@ -21,7 +22,7 @@ const HALT_MS = 150;
 /** Moments on each side that tell the pulse at one. */
 const PULSE_ROUND = 6;
 /** From here on two hands are heard one after the other, ms. Listeners tell two tones apart from about 30 to 50 ms on (from memory). */
-export const APART_MS = 60;
+const APART_MS = 60;
 /** A key is let go early when it was down for less than this part of its time, and by so many ms. Our choice. */
 const HELD_SHARE = 0.6;
 const EARLY_MS = 200;
@@ -33,12 +34,8 @@ const mean = (figures: readonly number[]): number => figures.reduce((sum, one) =
 
 /** The moments of a stretch in order, as they were struck. */
 export const struckOf = ({ strikes, notes }: Passage, { right, wrong }: Pairs): readonly Struck[] => {
-  const heard = new Map<number, Heard[]>();
-  for (const one of [...right, ...wrong]) {
-    const { strike, note } = notes[one.expected]!;
-    if (note.graceIndex === null) heard.set(strike, [...(heard.get(strike) ?? []), one]);
-  }
-  return [...heard]
+  const main = [...right, ...wrong].filter(({ expected }) => notes[expected]!.note.graceIndex === null);
+  return [...grouped(main, ({ expected }) => notes[expected]!.strike)]
     .sort(([a], [b]) => a - b)
     .map(([at, all]) => {
       const hands: Partial<Record<Side, number>> = {};
@@ -106,6 +103,9 @@ export const apartOf = (struck: readonly Struck[]): readonly Apart[] =>
     return [{ strike, late: right > left ? 'right' : 'left', ms: Math.abs(right - left) }];
   });
 
+/** All strokes of each key, in time. */
+export type StrokesOfKeys = ReadonlyMap<number, Performance>;
+
 /** A key that came up before its time. */
 export interface LetGo {
   readonly expected: number;
@@ -116,16 +116,15 @@ export interface LetGo {
 /** Written lengths of keys that came up early, those excepted that are short anyway or are struck again. */
 export const letGoOf = (
   { notes, strikes }: Passage,
-  performance: Performance,
+  strokes: StrokesOfKeys,
   { right, pace }: Pairs,
 ): readonly LetGo[] => {
-  const again = new Map<number, number[]>();
-  for (const { midi, onMs } of performance) again.set(midi, [...(again.get(midi) ?? []), onMs]);
   return right.flatMap(({ expected, played }): readonly LetGo[] => {
     const { note, strike, lengthSeconds } = notes[expected]!;
     if (note.graceIndex !== null || note.articulations.some((one) => SHORT.has(one))) return [];
     if (lengthSeconds < LEAST_BEATS * strikes[strike]!.beatSeconds - 1e-6) return [];
-    const next = again.get(note.midi)!.find((ms) => ms > played.onMs) ?? Infinity;
+    const own = strokes.get(note.midi)!;
+    const next = own[lastUpTo(own, played.onMs, ({ onMs }) => onMs) + 1]?.onMs ?? Infinity;
     const writtenMs = Math.min(lengthSeconds * pace, next - played.onMs);
     const heldMs = played.offMs - played.onMs;
     const isEarly = heldMs < HELD_SHARE * writtenMs && writtenMs - heldMs > EARLY_MS;

@@ -33,9 +33,13 @@ const scheduler = fsrs(generatorParameters({ enable_short_term: false, enable_fu
 const dateOf = (day: Day): Date => new Date(`${day}T00:00:00Z`);
 const dayOf = (date: Date): Day => date.toISOString().slice(0, 10);
 
+/** Checks in the order of their days; those of one day as they are. */
+export const byDay = <T extends Pick<MemoryCheck, 'checkedOn'>>(checks: readonly T[]): readonly T[] =>
+  [...checks].sort((a, b) => (a.checkedOn < b.checkedOn ? -1 : a.checkedOn > b.checkedOn ? 1 : 0));
+
 /** Where something stands after all the times it was tried; undefined where it never was. */
 export const memoryStanding = (checks: readonly MemoryCheck[]): MemoryStanding | undefined => {
-  const inOrder = [...checks].sort((a, b) => (a.checkedOn < b.checkedOn ? -1 : a.checkedOn > b.checkedOn ? 1 : 0));
+  const inOrder = byDay(checks);
   const last = inOrder[inOrder.length - 1];
   if (!last) return undefined;
   const card = inOrder.reduce<Card>(

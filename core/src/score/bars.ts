@@ -1,3 +1,4 @@
+import { grouped } from '../grouped';
 import { lastUpTo } from '../sorted';
 import { beatTicks, type Bar, type Score } from './score';
 
@@ -22,15 +23,8 @@ export const barsNumbered = (
 };
 
 /** Things by the bar they are in, each bar's in their order. */
-export const byBar = <T extends { readonly bar: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> => {
-  const bars = new Map<number, T[]>();
-  for (const one of all) {
-    const own = bars.get(one.bar);
-    if (own) own.push(one);
-    else bars.set(one.bar, [one]);
-  }
-  return bars;
-};
+export const byBar = <T extends { readonly bar: number }>(all: readonly T[]): ReadonlyMap<number, readonly T[]> =>
+  grouped(all, ({ bar }) => bar);
 
 /** Ticks at which the beats of a bar begin; the first is the bar's own beginning, even where an upbeat begins within a beat. */
 export const beatStartsIn = (score: Score, bar: Bar): readonly number[] => {

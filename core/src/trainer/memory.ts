@@ -1,6 +1,5 @@
-import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { createEmptyCard, fsrs, generatorParameters, Rating, type Card } from 'ts-fsrs';
+import { Dice } from '../dice';
 import type { Question } from './question';
 
 /**
@@ -69,7 +68,7 @@ export const nextQuestion = (deck: readonly Question[], { cards, now, last, seed
   if (soonest && dueOf(soonest) <= now.getTime()) return soonest;
   const fresh = others.filter(({ key }) => !cards.has(key)).slice(0, AT_HAND);
   if (fresh.length === 0) return soonest;
-  return fresh[uniformInt(xoroshiro128plus(seed), 0, fresh.length - 1)];
+  return new Dice(seed).one(fresh);
 };
 
 /** What came of a round. */

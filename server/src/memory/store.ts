@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
-import type { Day } from '@kettle-step/core';
+import { grouped, type Day } from '@kettle-step/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { memoryChecks, students } from '../database/schema';
@@ -33,14 +33,11 @@ const due = async (db: Database, on: Day, studentIds?: readonly string[]): Promi
     .innerJoin(students, eq(students.id, memoryChecks.studentId))
     .where(and(isNull(students.leftAt), studentIds && inArray(students.id, [...studentIds])))
     .orderBy(asc(memoryChecks.checkedOn));
-  const byStudent = new Map<string, MemoryCheck[]>();
-  for (const { check } of rows) {
-    const own = byStudent.get(check.studentId);
-    if (own) own.push(checkOf(check));
-    else byStudent.set(check.studentId, [checkOf(check)]);
-  }
-  return [...byStudent].flatMap(([studentId, checks]) =>
-    dueSubjects(checks, on).map(({ subject, standing: { dueOn, lastOn } }) => ({ studentId, subject, dueOn, lastOn })),
+  return [...grouped(rows, ({ check }) => check.studentId)].flatMap(([studentId, own]) =>
+    dueSubjects(
+      own.map(({ check }) => checkOf(check)),
+      on,
+    ).map(({ subject, standing: { dueOn, lastOn } }) => ({ studentId, subject, dueOn, lastOn })),
   );
 };
 

@@ -53,7 +53,6 @@ export const linkRoutes = (links: LinkStore): Router => {
 const withLink =
   (links: LinkStore, answer: (studentId: string, today: Day, request: Request, response: Response) => Promise<void>) =>
   async (request: Request, response: Response): Promise<void> => {
-    response.setHeader('Cache-Control', 'no-store');
     const today = dayOf(new Date());
     const studentId = await links.studentOf(String(request.params['token']), today);
     if (studentId === undefined) return sendProblem(response, REFUSALS.noSuchLink);

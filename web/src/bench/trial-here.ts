@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { trialPlace, wayInWords } from '@kettle-step/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { PieceSession } from '../session/piece-session';
 import { Selection } from '../session/selection';
 import { trialsAt } from '../session/trials';
@@ -80,7 +80,7 @@ export class TrialHere {
         isChosen: way.name === trial.choice?.name,
       })),
       why: trial.choice
-        ? `${dayInWords(new Date(`${trial.choice.on}T12:00`))}${trial.choice.reason ? `: ${trial.choice.reason}` : ''}`
+        ? `${keptDayInWords(trial.choice.on)}${trial.choice.reason ? `: ${trial.choice.reason}` : ''}`
         : '',
     }));
   });

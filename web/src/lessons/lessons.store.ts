@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import {
   daysLater,
   lessonItemSchema,
-  nextItemId,
+  nextId,
   promisedOf,
   unfinishedOf,
   type Heard,
@@ -159,7 +159,7 @@ export class LessonsStore {
 
   addItem(item: Partial<LessonItem>): void {
     const items = this.lesson()?.items ?? [];
-    this.change({ items: [...items, lessonItemSchema.parse({ ...item, id: nextItemId(items) })] }, 'add');
+    this.change({ items: [...items, lessonItemSchema.parse({ ...item, id: nextId(items) })] }, 'add');
   }
 
   removeItem(id: string): void {
@@ -204,7 +204,7 @@ export class LessonsStore {
     const missing = [...promisedOf(before), ...unfinishedOf(before.items)].filter((item) => !has(item));
     if (missing.length === 0) return;
     const items = missing.reduce<LessonItem[]>(
-      (all, item) => [...all, { ...item, id: nextItemId(all) }],
+      (all, item) => [...all, { ...item, id: nextId(all) }],
       [...lesson.items],
     );
     // A list that wrote itself is kept with the first thing that is written.

@@ -20,7 +20,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
 import { Choices, type Choice } from '../parts/choices';
-import { dayInWords, isoDay, monthInWords } from '../parts/dates';
+import { dayInWords, isoDay, keptDayInWords, monthInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { StudentsService } from '../services/students.service';
 import { LessonsStore, SPANS } from './lessons.store';
@@ -120,7 +120,7 @@ export class Lessons {
   }
 
   dayOf({ startsAt }: Lesson): string {
-    return dayInWords(new Date(`${startsAt.slice(0, 10)}T12:00`));
+    return keptDayInWords(startsAt);
   }
 
   titleOf({ pieceId }: LessonItem): string {

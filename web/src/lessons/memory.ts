@@ -15,7 +15,7 @@ import { KINDS, PATTERN_KINDS, patternWish, tonicsOf, type PatternKind } from '@
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { Choices, type Choice } from '../parts/choices';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { pretty } from '../parts/words';
 import { LessonMemoryStore } from './memory.store';
 
@@ -61,7 +61,7 @@ export class LessonMemory {
   }
 
   stateOf({ standing }: StandingSubject): string {
-    return `${STATE_WORDS[standing.state]}, last on ${dayInWords(new Date(`${standing.lastOn}T12:00`))}`;
+    return `${STATE_WORDS[standing.state]}, last on ${keptDayInWords(standing.lastOn)}`;
   }
 
   /** Writes down what was asked for besides: a pattern, or what is said in words. */

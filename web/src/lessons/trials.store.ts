@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import { toObservable } from '@angular/core/rxjs-interop';
 import type { StudentTrial, WayName } from '@kettle-step/contract';
 import { concatMap, filter, map, take, type Observable } from 'rxjs';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
 import { Autosave } from '../session/autosave';
@@ -53,7 +53,7 @@ export class LessonTrialsStore {
     this.pieceReady(pieceId, before)
       .pipe(
         map(() => {
-          const day = dayInWords(new Date(`${choice.on}T12:00`));
+          const day = keptDayInWords(choice.on);
           this.history.decide(withChoice(this.session.decisions(), trial.id, choice, day));
         }),
         // The choice is in the plan as soon as it is worked out and saved.

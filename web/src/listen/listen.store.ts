@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { heardOf, type Heard, type Lesson } from '@kettle-step/contract';
+import { heardOf, nextId, type Heard, type Lesson } from '@kettle-step/contract';
 import {
   barName,
   barsNumbered,
@@ -164,8 +164,7 @@ export class ListenStore {
       .pipe(
         switchMap((now) => {
           const { id, studentId: _, student: __, revision, ...facts } = now;
-          const number = String(1 + Math.max(0, ...now.hearings.map((one) => Number(one.id) || 0)));
-          const hearings = [...now.hearings, { ...figures, id: number }];
+          const hearings = [...now.hearings, { ...figures, id: nextId(now.hearings) }];
           return this.lessons.save(id, { ...facts, hearings, baseRevision: revision });
         }),
         telling(this.problem),

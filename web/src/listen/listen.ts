@@ -19,7 +19,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { KeyboardsService } from '../keyboards/keyboards.service';
 import { Choices, type Choice } from '../parts/choices';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { LineFigures, type Line } from '../parts/line-figures';
 import { PlaceHead } from '../parts/place-head';
 import { PieceSession } from '../session/piece-session';
@@ -122,6 +122,7 @@ export class Listen {
       .map(({ day, heard }) => ({ at: day, figure: Math.round((100 * heard.right) / Math.max(1, heard.expected)) })),
   }));
   readonly heardInWords = heardInWords;
+  readonly day = keptDayInWords;
 
   constructor() {
     effect(() => {
@@ -152,9 +153,5 @@ export class Listen {
   keep(): void {
     const lesson = this.store.theirLessons().find(({ id }) => id === this.lessonId());
     if (lesson) this.store.keep(lesson);
-  }
-
-  day(startsAt: string): string {
-    return dayInWords(new Date(`${startsAt.slice(0, 10)}T12:00`));
   }
 }

@@ -6,13 +6,11 @@ import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { catchError, EMPTY } from 'rxjs';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { messageOf } from '../parts/words';
 import { OwnPageService } from '../services/own-page.service';
 import { Visit } from '../services/visit';
-
-const dayOf = (day: string): string => dayInWords(new Date(`${day.slice(0, 10)}T12:00`));
 
 /** A student's own page: what is set this week, with its sheets and players. */
 @Component({
@@ -44,17 +42,17 @@ export class OwnPage {
     (this.page.value()?.items ?? []).map((item) => ({
       id: item.id,
       pieceId: item.pieceId,
-      words: itemInWords({ ...item, state: 'open', steady: null, stumbled: '', remark: '' }, item.title),
+      words: itemInWords(item, item.title),
     })),
   );
   readonly memory = computed(() => (this.page.value()?.memory ?? []).map(({ subject }) => subjectInWords(subject)));
   readonly setOn = computed(() => {
     const day = this.page.value()?.setOn;
-    return day ? dayOf(day) : '';
+    return day ? keptDayInWords(day) : '';
   });
   readonly next = computed(() => {
     const next = this.page.value()?.nextLesson;
-    return next ? `${dayOf(next)}, ${next.slice(11)}` : '';
+    return next ? `${keptDayInWords(next)}, ${next.slice(11)}` : '';
   });
 
   print(): void {

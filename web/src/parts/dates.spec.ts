@@ -1,4 +1,4 @@
-import { dayInWords, momentInWords, timeInWords } from './dates';
+import { dayInWords, keptDayInWords, momentInWords, timeInWords } from './dates';
 
 describe('dates', () => {
   it('are told one way', () => {
@@ -8,5 +8,9 @@ describe('dates', () => {
       '09:30',
       '5 January 2026, 09:30',
     ]);
+  });
+
+  it('are the day that was kept, with a time or without', () => {
+    expect(['2026-01-05', '2026-01-05T23:30'].map(keptDayInWords)).toEqual(['5 January 2026', '5 January 2026']);
   });
 });

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { FormsModule } from '@angular/forms';
 import type { PatternWish } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { pretty } from '../parts/words';
 import { ScaleMemoryStore, type CheckedKey } from './memory.store';
 
@@ -48,6 +48,6 @@ export class MemoryCircle {
     const { tonic, standing } = key;
     if (!standing) return `${pretty(tonic)}, never tried`;
     const due = this.store.isDue(key) ? 'due since' : 'again on';
-    return `${pretty(tonic)}, ${STATE_WORDS[standing.state]}, ${due} ${dayInWords(new Date(`${standing.dueOn}T12:00`))}`;
+    return `${pretty(tonic)}, ${STATE_WORDS[standing.state]}, ${due} ${keptDayInWords(standing.dueOn)}`;
   }
 }

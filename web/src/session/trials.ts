@@ -1,4 +1,4 @@
-import { trialHeading, WAY_NAMES, type Trial, type TrialWay, type WayName } from '@kettle-step/contract';
+import { nextId, trialHeading, WAY_NAMES, type Trial, type TrialWay, type WayName } from '@kettle-step/contract';
 import { passageKind, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
 import { remark, remarkAt, setFingers, setPractice, type Decisions } from './decisions';
 
@@ -65,12 +65,11 @@ export const withTriedWay = (
       trials.map((trial) => (trial === now ? { ...now, ways: more } : trial)),
     );
   const numbers = where.bars.map((bar) => score.bars[bar]!.number) as [number, number];
-  const id = String(1 + Math.max(0, ...trials.map((trial) => Number(trial.id) || 0)));
   const passage = passageKind(score, where.side, where.bars);
   const bars: Trial['bars'] = [where.bars[0], where.bars[1]];
   return withTrials(decisions, [
     ...trials,
-    { id, side: where.side, bars, numbers, passage, setOn: on, ways: more, choice: null },
+    { id: nextId(trials), side: where.side, bars, numbers, passage, setOn: on, ways: more, choice: null },
   ]);
 };
 

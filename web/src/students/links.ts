@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { StudentLink } from '@kettle-step/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { dayInWords, momentInWords } from '../parts/dates';
+import { keptDayInWords, momentInWords } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { OwnPageService } from '../services/own-page.service';
 
@@ -86,6 +86,7 @@ export class StudentLinks {
   readonly address = signal('');
   readonly problem = signal('');
   readonly moment = momentInWords;
+  readonly day = keptDayInWords;
 
   constructor() {
     effect(() => {
@@ -96,10 +97,6 @@ export class StudentLinks {
         this.fetch(id);
       });
     });
-  }
-
-  day(day: string): string {
-    return dayInWords(new Date(`${day}T12:00`));
   }
 
   make(): void {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, viewChild } from '@angular/core';
 import { dueSubjects, memoryMonths, subjectInWords, type MemoryCheck } from '@kettle-step/contract';
 import { chartIn, toneOf } from '../parts/chart';
-import { dayInWords, isoDay, monthInWords } from '../parts/dates';
+import { isoDay, keptDayInWords, monthInWords } from '../parts/dates';
 
 const KINDS = [
   { key: 'passed', words: 'passed', symbol: 'rect' },
@@ -73,8 +73,7 @@ export class MemoryChart {
   readonly months = computed(() => memoryMonths(this.checks()));
   readonly due = computed(() =>
     dueSubjects(this.checks(), isoDay(new Date())).map(
-      ({ subject, standing }) =>
-        `${subjectInWords(subject)} (since ${dayInWords(new Date(`${standing.dueOn}T12:00`))})`,
+      ({ subject, standing }) => `${subjectInWords(subject)} (since ${keptDayInWords(standing.dueOn)})`,
     ),
   );
   readonly spoken = computed(

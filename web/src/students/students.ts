@@ -7,7 +7,7 @@ import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
-import { dayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { HandDrawing } from './hand-drawing';
@@ -75,9 +75,7 @@ export class Students {
     this.store.comeBack().subscribe(() => void this.router.navigate(['/students', id]));
   }
 
-  day(kept: string): string {
-    return dayInWords(new Date(`${kept}T12:00:00`));
-  }
+  readonly day = keptDayInWords;
 
   /** @example 'seventh easily, octave just' */
   spanWords(hand: Hand): string {

@@ -219,7 +219,7 @@ export class Trainer {
     ); // prettier-ignore
   }
 
-  /** A number is a finger, or the place of a key or a note among those offered. */
+  /** A number is a finger, where a finger is asked for. */
   private byNumber(number: number): void {
     const question = this.question();
     if (question?.answer === 'finger') this.store.give(number);
