@@ -109,7 +109,7 @@ test('work is kept while the server is away, wherever one goes, and saved when i
   await openPiece(page, studio, 'Millrace');
   await page.route('**/plan', (route) => route.abort());
   await page.keyboard.press('2');
-  await expect(page.getByText('Your work is kept in this window')).toBeVisible();
+  await expect(page.getByText('Your work is kept on this device')).toBeVisible();
 
   // Back on the shelf it is still there, and no other piece takes its place.
   await page.getByRole('link', { name: 'Shelf' }).click();

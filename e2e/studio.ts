@@ -84,6 +84,8 @@ interface Fixtures {
   readonly studio: Studio;
   readonly emptyStudio: Studio;
   readonly quiet: undefined;
+  /** Does something while the server is stopped; it is started again on the same port afterwards. */
+  readonly withoutServer: (work: () => Promise<void>) => Promise<void>;
 }
 
 /** Tests get a running demo studio, and fail on anything the page complains of or asks of another host. */
@@ -104,13 +106,18 @@ export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
   studio: async ({ page, demoDatabase }, use) =>
     runStudio(page, use, (database) => copyFileSync(demoDatabase, database)),
   emptyStudio: async ({ page }, use) => runStudio(page, use, () => undefined),
+  withoutServer: async ({ studio }, use) =>
+    use(async (work) => {
+      await studio.stop();
+      await work().finally(() => studio.start());
+    }),
   quiet: [
     async ({ page }, use) => {
       const complaints: string[] = [];
       page.on('pageerror', (error) => complaints.push(String(error)));
       page.on('console', (message) => {
         // A refused file is answered with 4xx, and a test may cut the line; the browser logs both.
-        if (message.type() === 'error' && !/status of 4\d\d|net::ERR_FAILED/.test(message.text()))
+        if (message.type() === 'error' && !/status of 4\d\d|net::ERR_(FAILED|CONNECTION_REFUSED)/.test(message.text()))
           complaints.push(message.text());
       });
       page.on('request', (request) => {

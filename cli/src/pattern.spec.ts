@@ -1,26 +1,18 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PATTERN_KINDS } from '@kettle-step/core';
 import { patternDocumentSchema, type PatternDocument } from '@kettle-step/contract';
 import { openScore } from '../../core/testing/musicxml';
 import { schemaErrors } from '../../core/testing/schema';
+import { startProgram } from '../testing/program';
 
-const PROGRAM = join(__dirname, '../../bin/kettle-step');
-
-let folder: string;
+let program: ReturnType<typeof startProgram>;
 beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
-  // The first use builds.
-  spawnSync(PROGRAM, ['--help']);
+  program = startProgram();
 }, 60_000);
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+afterAll(() => program.end());
 
-const call = (...args: readonly string[]) => {
-  const { status, stdout, stderr } = spawnSync(PROGRAM, ['pattern', ...args], { cwd: folder });
-  return { status, stdout: stdout.toString(), stderr: stderr.toString() };
-};
+const call = (...args: readonly string[]) => program.call(['pattern', ...args]);
 
 const pattern = (...args: readonly string[]): PatternDocument => {
   const { status, stdout, stderr } = call(...args, '--json');
@@ -57,7 +49,7 @@ describe('kettle-step pattern', () => {
   });
 
   it('writes it with its fingers, silent changes among them', async () => {
-    const path = join(folder, 'octaves.musicxml');
+    const path = join(program.folder, 'octaves.musicxml');
     pattern('--tonic', 'Bb', '--kind', 'legato-octaves', '--hand', 'right', '--direction', 'down', '--out', path);
     const xml = readFileSync(path, 'utf8');
     expect(await schemaErrors(xml.replaceAll(/ id="(right|left)-[^"]+"/g, ''))).toEqual([]);
@@ -66,7 +58,7 @@ describe('kettle-step pattern', () => {
   });
 
   it('obeys the rules of a house, and the hand', () => {
-    writeFileSync(join(folder, 'rules.json'), JSON.stringify({ arpeggioInner: 3 }));
+    writeFileSync(join(program.folder, 'rules.json'), JSON.stringify({ arpeggioInner: 3 }));
     const arpeggio = pattern('--tonic', 'C', '--kind', 'arpeggio-major', '--hand', 'left', '--rules', 'rules.json');
     expect(fingers(arpeggio, 'left')).toBe('5321235');
     const wide = pattern('--tonic', 'C', '--kind', 'octave-chords', '--span-mm', '150');

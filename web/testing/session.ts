@@ -33,10 +33,12 @@ import { EngineService, type CarriedOver, type Given, type Passage } from '../sr
 import { PiecesService } from '../src/services/pieces.service';
 import { StudentsService } from '../src/services/students.service';
 import { History } from '../src/session/history';
+import { PendingWork } from '../src/session/pending-work';
 import { PieceSession } from '../src/session/piece-session';
 import { Preview } from '../src/session/preview';
 import { Saving } from '../src/session/saving';
 import { Selection } from '../src/session/selection';
+import { FakePending } from './pending';
 import type { TestPiece } from './piece';
 
 const planner = createPlanner(DEFAULT_HANDS);
@@ -183,11 +185,12 @@ export const openSession = (
   others: ReadonlyMap<string, Score> = new Map(),
   providers: readonly (Provider | EnvironmentProviders)[] = [],
 ) => {
-  const [engine, pieces] = [new FakeEngine(piece, others), new FakePieces(piece)];
+  const [engine, pieces, pending] = [new FakeEngine(piece, others), new FakePieces(piece), new FakePending()];
   TestBed.configureTestingModule({
     providers: [
       { provide: EngineService, useValue: engine },
       { provide: PiecesService, useValue: pieces },
+      { provide: PendingWork, useValue: pending },
       { provide: StudentsService, useValue: { list: () => of([]) } },
       ...providers,
     ],
@@ -195,5 +198,5 @@ export const openSession = (
   const [session, saving] = [TestBed.inject(PieceSession), TestBed.inject(Saving)];
   const [history, preview, selection] = [TestBed.inject(History), TestBed.inject(Preview), TestBed.inject(Selection)];
   saving.open('piece');
-  return { engine, pieces, session, saving, history, preview, selection };
+  return { engine, pieces, pending, session, saving, history, preview, selection };
 };

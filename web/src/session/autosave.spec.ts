@@ -2,9 +2,13 @@ import { TestBed } from '@angular/core/testing';
 import { Subject, throwError, of, type Observable } from 'rxjs';
 import { NEW_DESK, type SavePlan } from '@kettle-step/contract';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { FakePending } from '../../testing/pending';
 import { Autosave } from './autosave';
+import { PendingWork } from './pending-work';
 
 const CONTENT = { fingers: [], ribbon: [], desk: NEW_DESK, document: '<score-partwise/>' };
+
+const PIECE = { id: 'piece', title: 'Piece', document: CONTENT.document };
 
 const conflict = new ServerProblem(
   { type: '', title: '', status: 409, detail: 'changed elsewhere', code: 'conflict', currentRevision: 5 },
@@ -17,10 +21,13 @@ const setUp = (answer: (plan: SavePlan) => Observable<number>) => {
     sent.push(plan);
     return answer(plan);
   };
-  TestBed.configureTestingModule({ providers: [Autosave, { provide: PiecesService, useValue: { save } }] });
+  const pending = new FakePending();
+  TestBed.configureTestingModule({
+    providers: [Autosave, { provide: PiecesService, useValue: { save } }, { provide: PendingWork, useValue: pending }],
+  });
   const autosave = TestBed.inject(Autosave);
-  autosave.begin('piece', 3, CONTENT.document);
-  return { autosave, sent };
+  autosave.begin({ ...PIECE, revision: 3 });
+  return { autosave, sent, pending };
 };
 
 describe('autosave', () => {
@@ -72,7 +79,7 @@ describe('autosave', () => {
     autosave.saveNow();
     jest.advanceTimersByTime(10_000);
     expect(sent).toHaveLength(1);
-    autosave.begin('piece', 5, CONTENT.document);
+    autosave.begin({ ...PIECE, revision: 5 });
     expect(autosave.state().kind).toBe('saved');
   });
 
@@ -88,5 +95,72 @@ describe('autosave', () => {
     answers[0]!.next(4);
     answers[0]!.complete();
     expect(sent.map(({ baseRevision }) => baseRevision)).toEqual([3, 4]);
+  });
+
+  it('is not at rest while a change is still worked out, also when the one before it has been saved', () => {
+    const answer = new Subject<number>();
+    const { autosave, sent } = setUp(() => (sent.length === 1 ? answer : of(5)));
+    autosave.keep(CONTENT);
+    jest.advanceTimersByTime(500);
+    autosave.expect();
+    answer.next(4);
+    answer.complete();
+    expect(autosave.state().kind).toBe('saving');
+    autosave.keep(CONTENT);
+    jest.advanceTimersByTime(500);
+    expect(autosave.state().kind).toBe('saved');
+  });
+
+  it('is not at rest before the last save is answered, also when the change after it was taken back', () => {
+    const answer = new Subject<number>();
+    const { autosave } = setUp(() => answer);
+    autosave.keep(CONTENT);
+    jest.advanceTimersByTime(500);
+    autosave.expect();
+    autosave.expectNothing();
+    expect(autosave.state().kind).toBe('saving');
+    answer.next(4);
+    answer.complete();
+    expect(autosave.state().kind).toBe('saved');
+  });
+
+  it('holds what is not saved on this device, with its music, until it is', () => {
+    let reachable = false;
+    const { autosave, pending } = setUp(() =>
+      reachable ? of(4) : throwError(() => new ServerProblem(undefined, 'cannot be reached')),
+    );
+    autosave.keep(CONTENT);
+    expect(pending.kept.map(({ pieceId, title, plan }) => [pieceId, title, plan])).toEqual([
+      ['piece', 'Piece', { baseRevision: 3, ...CONTENT }],
+    ]);
+    jest.advanceTimersByTime(500);
+    expect(pending.kept).toHaveLength(1);
+    reachable = true;
+    window.dispatchEvent(new Event('online'));
+    jest.advanceTimersByTime(0);
+    expect(pending.kept).toEqual([]);
+  });
+
+  it('keeps the latest on the device while an earlier save is under way', () => {
+    const answer = new Subject<number>();
+    const { autosave, pending } = setUp(() => answer);
+    autosave.keep(CONTENT);
+    jest.advanceTimersByTime(500);
+    autosave.keep({ ...CONTENT, document: '<mended/>' });
+    answer.next(4);
+    expect(pending.kept.map(({ plan }) => plan.document)).toEqual(['<mended/>']);
+  });
+
+  it('lets the answer for a piece that is no longer open pass', () => {
+    const answer = new Subject<number>();
+    const { autosave, sent } = setUp(() => (sent.length === 1 ? answer : of(10)));
+    autosave.keep(CONTENT);
+    jest.advanceTimersByTime(500);
+    autosave.begin({ ...PIECE, id: 'other', revision: 9 });
+    answer.next(4);
+    answer.complete();
+    autosave.keep(CONTENT);
+    jest.advanceTimersByTime(500);
+    expect(sent.map(({ baseRevision }) => baseRevision)).toEqual([3, 9]);
   });
 });

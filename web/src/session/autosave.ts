@@ -8,6 +8,7 @@ import {
   defer,
   EMPTY,
   filter,
+  finalize,
   fromEvent,
   map,
   merge,
@@ -21,6 +22,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { PendingWork } from './pending-work';
 
 /** What the teacher sees of saving. */
 export type SaveState =
@@ -31,23 +33,39 @@ export type SaveState =
 
 type Content = Omit<SavePlan, 'baseRevision'> & Required<Pick<SavePlan, 'document'>>;
 
+/** A piece as it stands on the server. */
+interface OnServer {
+  readonly id: string;
+  readonly title: string;
+  readonly revision: number;
+  readonly document: string;
+}
+
 /** Changes that follow one another faster than this are saved together. */
 const QUIET_MS = 400;
 /** After a failure it is tried again by itself. */
 const RETRY_MS = 5000;
 
-/** Keeps a plan on the server: soon after each change, at once when the window is left, again after a failure. */
+/**
+ * Keeps a plan on the server: soon after each change, at once when the window is left, again after a failure. Until it is there
+ * it is kept on this device.
+ */
 @Injectable({ providedIn: 'root' })
 export class Autosave {
   private readonly pieces = inject(PiecesService);
+  private readonly pending = inject(PendingWork);
   private readonly kept = new Subject<'soon' | 'now'>();
   /** Nothing is under way any more: all is saved, or it cannot be. */
   private readonly rested = new Subject<SaveState>();
   private id = '';
+  private title = '';
   private revision = 1;
   /** The music that stands on the server: only other music is sent along. */
   private document = '';
   private waiting: Content | undefined;
+  /** A change is being worked out: what is saved before it is there is not all. */
+  private isExpecting = false;
+  private isSending = false;
 
   readonly state = signal<SaveState>({ kind: 'saved' });
   /** Something newer was found on the server. */
@@ -55,8 +73,8 @@ export class Autosave {
 
   constructor() {
     const destroyed = inject(DestroyRef);
-    const left = fromEvent(document, 'visibilitychange').pipe(map(() => 'now' as const));
-    merge(this.kept, left)
+    const left = merge(fromEvent(document, 'visibilitychange'), fromEvent(window, 'online'));
+    merge(this.kept, left.pipe(map(() => 'now' as const)))
       .pipe(
         debounce((when) => (when === 'now' ? of(0) : timer(QUIET_MS))),
         // One save at a time: each is based on the revision that the one before it made.
@@ -72,21 +90,26 @@ export class Autosave {
   }
 
   /** Starts over with a piece and what stands of it on the server. */
-  begin(id: string, revision: number, document: string): void {
+  begin({ id, title, revision, document }: OnServer): void {
     this.id = id;
+    this.title = title;
     this.revision = revision;
     this.document = document;
     this.waiting = undefined;
+    this.isExpecting = false;
     this.state.set({ kind: 'saved' });
   }
 
   /** A change is being worked out and will be kept. */
   expect(): void {
+    this.isExpecting = true;
     if (this.state().kind !== 'conflict') this.state.set({ kind: 'saving' });
   }
 
   keep(content: Content): void {
     this.waiting = content;
+    this.isExpecting = false;
+    void this.pending.keep({ id: this.id, title: this.title }, { baseRevision: this.revision, ...content });
     if (this.state().kind === 'conflict') return;
     this.state.set({ kind: 'saving' });
     this.kept.next('soon');
@@ -94,12 +117,18 @@ export class Autosave {
 
   /** The change that was expected does not come. */
   expectNothing(): void {
-    if (this.state().kind === 'saving' && !this.waiting) this.rest({ kind: 'saved' });
+    this.isExpecting = false;
+    if (this.state().kind === 'saving' && !this.waiting && !this.isSending) this.rest({ kind: 'saved' });
   }
 
   /** Nothing more is kept, also nothing that waits. */
   end(): void {
-    this.begin('', 1, '');
+    this.begin({ id: '', title: '', revision: 1, document: '' });
+  }
+
+  /** What is not saved stands among the versions: this device need not keep it. */
+  keptAsVersion(): void {
+    void this.pending.drop(this.id);
   }
 
   saveNow(): void {
@@ -136,22 +165,32 @@ export class Autosave {
     const content = this.waiting;
     if (!content || this.state().kind === 'conflict') return EMPTY;
     this.waiting = undefined;
+    this.isSending = true;
     const { id } = this;
     const { document, ...plan } = content;
     const music = document === this.document ? {} : { document };
     return this.pieces.save(id, { baseRevision: this.revision, ...plan, ...music }).pipe(
+      // What is open by now may be another piece.
+      filter(() => id === this.id),
       tap((revision) => {
         this.revision = revision;
         this.document = document;
-        if (!this.waiting) this.rest({ kind: 'saved' });
+        if (this.waiting) return;
+        void this.pending.drop(id);
+        if (!this.isExpecting) this.rest({ kind: 'saved' });
       }),
       catchError((cause: unknown) => {
-        // The work stays here, and goes out with the next try unless something newer has come.
-        this.waiting ??= content;
-        this.fail(cause);
-        if (this.state().kind === 'failed') setTimeout(() => this.kept.next('now'), RETRY_MS);
+        if (id === this.id) this.keepAfter(content, cause);
         return EMPTY;
       }),
+      finalize(() => (this.isSending = false)),
     );
+  }
+
+  /** The work stays here, and goes out with the next try unless something newer has come. */
+  private keepAfter(content: Content, cause: unknown): void {
+    this.waiting ??= content;
+    this.fail(cause);
+    if (this.state().kind === 'failed') setTimeout(() => this.kept.next('now'), RETRY_MS);
   }
 }

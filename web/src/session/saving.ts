@@ -25,6 +25,7 @@ export class Saving {
     // Another window was quicker: what stands here is kept at once, before anyone chooses.
     this.autosave.conflicts.pipe(takeUntilDestroyed()).subscribe(() => {
       this.keepAs(`This window, ${timeInWords(new Date())}`, 'conflict').subscribe({
+        complete: () => this.autosave.keptAsVersion(),
         error: (cause: unknown) => this.autosave.fail(cause),
       });
     });
@@ -63,14 +64,16 @@ export class Saving {
   saveOver({ plan: { revision }, document }: Pick<Piece, 'plan' | 'document'>): void {
     const piece = this.session.piece();
     if (!piece) return;
-    this.autosave.begin(piece.id, revision, document);
+    this.autosave.begin({ id: piece.id, title: piece.title, revision, document });
     this.save();
   }
 
   private follow(event: SessionEvent): void {
     switch (event.kind) {
-      case 'opened':
-        return this.autosave.begin(event.piece.id, event.piece.plan.revision, event.piece.document);
+      case 'opened': {
+        const { id, title, document, plan } = event.piece;
+        return this.autosave.begin({ id, title, revision: plan.revision, document });
+      }
       case 'closed':
         return this.autosave.end();
       case 'wished':

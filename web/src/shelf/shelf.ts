@@ -23,6 +23,7 @@ import { PieceFor } from './piece-for';
 import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
 import { Bin } from './bin';
+import { LeftUnsaved } from './left-unsaved';
 import { StudioArchive } from './studio-archive';
 import { StudioBackups } from './studio-backups';
 import { Today } from './today';
@@ -50,6 +51,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
     Bin,
     Arrivals,
     FormsModule,
+    LeftUnsaved,
     NzAlertModule,
     NzButtonModule,
     NzEmptyModule,

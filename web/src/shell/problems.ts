@@ -2,10 +2,14 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { RouterLink } from '@angular/router';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import type { Observable } from 'rxjs';
+import { momentInWords } from '../parts/dates';
 import { messageOf } from '../parts/words';
 import { Conflict } from '../session/conflict';
+import { Leftovers } from '../session/leftovers';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
+import { Installed } from './installed';
 import { Unexpected } from './unexpected';
 
 /** What is wrong and what can be done about it, in whichever place one is. */
@@ -20,12 +24,19 @@ export class Problems {
   readonly saving = inject(Saving);
   readonly session = inject(PieceSession);
   readonly conflict = inject(Conflict);
+  readonly leftovers = inject(Leftovers);
+  readonly installed = inject(Installed);
+  readonly moment = momentInWords;
   readonly unexpected = inject(Unexpected).message;
-  /** Why the choice after a conflict could not be carried out. */
+  /** Why a choice could not be carried out. */
   readonly refusal = signal('');
 
   keepMine(): void {
+    this.run(this.conflict.keepMine());
+  }
+
+  run(choice: Observable<unknown>): void {
     this.refusal.set('');
-    this.conflict.keepMine().subscribe({ error: (cause: unknown) => this.refusal.set(messageOf(cause)) });
+    choice.subscribe({ error: (cause: unknown) => this.refusal.set(messageOf(cause)) });
   }
 }

@@ -62,7 +62,7 @@ describe('what surrounds every place', () => {
     jest.advanceTimersByTime(500);
     look();
     expect(textOf(state)).toBe('not saved');
-    expect(textOf(problems)).toContain('piece: Kettle Step cannot be reached. Your work is kept in this window');
+    expect(textOf(problems)).toContain('piece: Kettle Step cannot be reached. Your work is kept on this device');
     pieces.problem = undefined;
     press('Try now');
     expect(textOf(problems)).toBe('');
