@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { isFresh, markBuilt, ROOT, run } from './workspace.mjs';
 
 /** Packages with native parts or many files of their own; all other code goes into the bundle. */
-const STAY_OUTSIDE = ['@libsql/client', 'drizzle-orm', 'express'];
+const STAY_OUTSIDE = ['@libsql/client', 'drizzle-orm', 'express', 'express-rate-limit', 'express-session'];
 
 /**
  * Bundles one room's entry for Node. The finished files take their places in one step each: two first uses at the same

@@ -25,6 +25,7 @@ export * from './ribbon';
 export * from './lesson';
 export * from './lesson-csv';
 export * from './own-page';
+export * from './pass-phrase';
 export * from './memory';
 export * from './student';
 export * from './text';

@@ -3,12 +3,14 @@ import { z } from 'zod';
 /** RFC 9457 problem details; `code` is ours and stable. */
 export const PROBLEM_CODES = [
   'bad-request',
+  'locked',
   'forbidden',
   'not-found',
   'unreadable-file',
   'too-large',
   'wrong-type',
   'conflict',
+  'too-many',
   'unavailable',
   'storage-full',
   'internal',

@@ -1,4 +1,6 @@
-import { runServer } from './run';
+import { runPassPhraseCommand, runServer } from './run';
 
-/** The application with an empty shelf, for a studio of one's own. */
-runServer({ database: 'data/studio.sqlite' });
+/** The application with an empty shelf, for a studio of one's own; `--pass-phrase` sets its pass phrase instead. */
+const database = 'data/studio.sqlite';
+if (process.argv.includes('--pass-phrase')) runPassPhraseCommand(process.argv, database);
+else runServer({ database });

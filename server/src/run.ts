@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '@kettle-step/core';
 import { DatabaseTrouble } from './database/trouble';
-import { isLoopback } from './http/doors';
-import { startServer, type Studio } from './start';
+import { askHidden, changePassPhrase } from './keyhole/command';
+import { StartRefused, startServer, type Studio } from './start';
 
 /** What one way of starting differs in from another; the rest comes from the environment. */
 export interface RunOptions {
@@ -19,7 +19,7 @@ export interface Settings {
 }
 
 /**
- * Reads PORT (4173), HOST (127.0.0.1; another name of this machine), KETTLE_STEP_NAMES (names it is called by besides,
+ * Reads PORT (4173), HOST (127.0.0.1; anything beyond this machine takes a pass phrase), KETTLE_STEP_NAMES (names it is called by besides,
  * separated by commas or spaces) and KETTLE_STEP_DATABASE (a file, or a libSQL address). The error is one sentence.
  */
 export const settingsOf = (
@@ -30,10 +30,6 @@ export const settingsOf = (
   const port = Number(written);
   if (!/^\d+$/.test(written) || port > 65_535) return fail(`PORT takes a number from 0 to 65535, not "${written}".`);
   const host = environment['HOST'] || '127.0.0.1';
-  if (!isLoopback(host))
-    return fail(
-      `HOST=${host} would open the studio to everybody on the network, and there is no pass phrase yet: leave HOST out, or use 127.0.0.1.`,
-    );
   const names = (environment['KETTLE_STEP_NAMES'] ?? '')
     .toLowerCase()
     .split(/[\s,]+/)
@@ -41,13 +37,16 @@ export const settingsOf = (
   return ok({ port, host, names, database: environment['KETTLE_STEP_DATABASE'] || database });
 };
 
+/** Where the tables' history is, from the project's root. */
+const MIGRATIONS = 'server/migrations';
+
 const explain = (cause: unknown, port: number): void => {
   const code = (cause as NodeJS.ErrnoException | null)?.code;
   if (code === 'EADDRINUSE')
     console.error(
       `Port ${port} is taken by another program. Stop that, or choose another port: PORT=${port + 1} npm run demo`,
     );
-  else if (cause instanceof DatabaseTrouble) console.error(cause.message);
+  else if (cause instanceof DatabaseTrouble || cause instanceof StartRefused) console.error(cause.message);
   else if (code === 'EACCES') console.error(`Port ${port} is not open to this user; choose one above 1024 with PORT=…`);
   else console.error(cause);
 };
@@ -61,7 +60,7 @@ export const runServer = ({ database, ...more }: RunOptions): void => {
   }
   // What this program writes, only this user reads.
   process.umask(0o077);
-  const started = { migrations: 'server/migrations', webFolder: 'dist/web/browser', ...settings.value, ...more };
+  const started = { migrations: MIGRATIONS, webFolder: 'dist/web/browser', ...settings.value, ...more };
   startServer(started).then(
     (server) => {
       const stop = (): void => void server.stop().then(() => process.exit(0));
@@ -73,6 +72,22 @@ export const runServer = ({ database, ...more }: RunOptions): void => {
     (cause: unknown) => {
       explain(cause, started.port);
       process.exit(1);
+    },
+  );
+};
+
+/** Sets the pass phrase of a studio, or takes it away with `--remove`; `--demo` means the demo studio. */
+export const runPassPhraseCommand = (args: readonly string[], database: string): void => {
+  const place = process.env['KETTLE_STEP_DATABASE'] || (args.includes('--demo') ? 'data/demo.sqlite' : database);
+  process.umask(0o077);
+  changePassPhrase({ database: place, migrations: MIGRATIONS, remove: args.includes('--remove'), ask: askHidden }).then(
+    (done) => {
+      console.error(done.kind === 'ok' ? done.value : done.error);
+      process.exitCode = done.kind === 'ok' ? 0 : 2;
+    },
+    (cause: unknown) => {
+      console.error(cause instanceof DatabaseTrouble ? cause.message : cause);
+      process.exitCode = 2;
     },
   );
 };

@@ -5,7 +5,11 @@ import { createBinStore } from './bin/store';
 import { openDatabase, type Database } from './database/open';
 import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
+import { isLoopback } from './http/doors';
 import { createHouseStore, type HouseStore } from './house/store';
+import type { HashCost } from './keyhole/hash';
+import { withSession } from './keyhole/sessions';
+import { openKeyhole, type Keyhole } from './keyhole/store';
 import { createLessonStore, type LessonStore } from './lessons/store';
 import { createMemoryStore, type MemoryStore } from './memory/store';
 import { createLinkStore } from './own-page/links';
@@ -25,6 +29,8 @@ export interface StartOptions {
   readonly names?: readonly string[];
   /** Begins with an empty database; what a file holds is gone. */
   readonly fresh?: boolean;
+  /** What hashing a pass phrase costs; tests take less. */
+  readonly hashCost?: HashCost;
   /** Runs once the tables are there and before the first request. */
   readonly prepare?: (studio: Studio) => Promise<void>;
 }
@@ -44,6 +50,20 @@ export interface RunningServer {
   readonly address: string;
   readonly stop: () => Promise<void>;
 }
+
+/** The studio would be open to others. The message says what to do. */
+export class StartRefused extends Error {
+  override readonly name = 'StartRefused';
+}
+
+/** Beyond this machine a studio is served only under a pass phrase. */
+const refuseIfOpen = ({ host, names = [] }: StartOptions, keyhole: Keyhole): void => {
+  if (keyhole.hasPassPhrase() || (isLoopback(host) && names.length === 0)) return;
+  const asked = isLoopback(host) ? `KETTLE_STEP_NAMES=${names.join(',')}` : `HOST=${host}`;
+  throw new StartRefused(
+    `${asked} would open the studio to others on the network, and it has no pass phrase: set one with npm run pass-phrase, or leave that out.`,
+  );
+};
 
 /** Takes the port; requests that come early wait for the listener. Rejects when the port is taken. */
 const listen = (port: number, host: string, listener: Promise<RequestListener>): Promise<Server> =>
@@ -89,6 +109,8 @@ const openStudio = async (options: StartOptions) => {
     const backups = createBackupStore(client, file, options.migrations);
     // A studio without room for a backup is served all the same, and says so.
     if (!isNew) await backups.make('start').catch((cause: unknown) => console.error(cause));
+    const keyhole = await openKeyhole(db, options.hashCost);
+    refuseIfOpen(options, keyhole);
     const rooms = roomsOf(db);
     await options.prepare?.(rooms);
     const endDaily = backups.daily();
@@ -96,7 +118,7 @@ const openStudio = async (options: StartOptions) => {
       endDaily();
       return close();
     };
-    return { ...rooms, backups, close: closeAll };
+    return { ...rooms, backups, keyhole, sessions: withSession(db, keyhole.secret), close: closeAll };
   } catch (cause) {
     await close();
     throw cause;

@@ -20,11 +20,14 @@ export interface BackupStore {
 /** How often it is looked whether a day's backup is missing, ms. */
 const LOOK_MS = 3_600_000;
 
+/** Who may come in is not of the day of the backup. */
+const STAY: ReadonlySet<string> = new Set(['keyhole', 'sessions']);
+
 const tablesOf = async (client: Client): Promise<readonly string[]> => {
   const { rows } = await client.execute(
     "SELECT name FROM main.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '\\_\\_%' ESCAPE '\\'",
   );
-  return rows.map((row) => String(row[0]));
+  return rows.map((row) => String(row[0])).filter((table) => !STAY.has(table));
 };
 
 /** Replaces all that a file holds by what another of the same tables holds, at once or not at all. */

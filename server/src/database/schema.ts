@@ -217,3 +217,21 @@ export const bin = sqliteTable('bin', {
   binnedAt: text('binned_at').notNull(),
   archive: blob('archive', { mode: 'buffer' }).notNull(),
 });
+
+/** What opens the studio: one row. It stays where it is when a backup is put back. */
+export const keyhole = sqliteTable('keyhole', {
+  id: integer('id').primaryKey(),
+  /** Signs the cookies of sessions. */
+  secret: text('secret').notNull(),
+  /** The hash of the pass phrase with how it was made; null where there is none. */
+  passPhrase: text('pass_phrase', { mode: 'json' }).$type<unknown>(),
+});
+
+/** Windows that were unlocked. */
+export const sessions = sqliteTable('sessions', {
+  /** The hash of what the cookie holds: whoever reads the file or a backup has no key by it. */
+  id: text('id').primaryKey(),
+  data: text('data', { mode: 'json' }).$type<unknown>().notNull(),
+  /** Milliseconds since 1970. */
+  expiresAt: integer('expires_at').notNull(),
+});

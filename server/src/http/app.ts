@@ -1,31 +1,9 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
-import express, { static as staticFiles, type Express } from 'express';
-import { askingListSchema } from '@kettle-step/contract';
+import express, { static as staticFiles, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
-import { archiveRoutes } from '../archive/routes';
-import type { ArchiveStore } from '../archive/store';
-import { backupRoutes } from '../backup/routes';
-import type { BackupStore } from '../backup/store';
-import { binRoutes } from '../bin/routes';
-import type { BinStore } from '../bin/store';
-import { houseRoutes } from '../house/routes';
-import type { HouseStore } from '../house/store';
-import { lessonRoutes } from '../lessons/routes';
-import type { LessonStore } from '../lessons/store';
-import { dueRoutes, memoryCheckRoutes } from '../memory/routes';
-import type { MemoryStore } from '../memory/store';
-import type { LinkStore } from '../own-page/links';
-import { createOwnPages } from '../own-page/page';
-import { linkRoutes, ownPageRoutes } from '../own-page/routes';
-import { pieceRoutes } from '../pieces/routes';
-import type { OwnPlanStore } from '../pieces/own-plans';
-import type { PieceStore } from '../pieces/store';
-import type { VersionStore } from '../pieces/versions';
-import { studentRoutes } from '../students/routes';
-import type { StudentStore } from '../students/store';
-import { trainerRoutes } from '../trainer/routes';
-import type { TrainerStore } from '../trainer/store';
+import { gently, onlyUnlocked } from '../keyhole/routes';
+import { apiRooms, type Stores } from './api';
 import { onlyAt, onlyFromOwnPages } from './doors';
 import { problemHandler, sendProblem } from './problems';
 import { REFUSALS } from './refusals';
@@ -63,7 +41,7 @@ const PERMISSIONS = [
   ...['camera', 'microphone', 'geolocation', 'payment', 'usb', 'serial', 'bluetooth'].map((name) => `${name}=()`),
 ].join(', ');
 
-const moreHeaders: express.RequestHandler = (request, response, next) => {
+const moreHeaders: RequestHandler = (request, response, next) => {
   response.setHeader('Permissions-Policy', PERMISSIONS);
   // Nothing of a studio stays in a cache between it and the page.
   if (request.path.startsWith('/api/')) response.setHeader('Cache-Control', 'no-store');
@@ -73,7 +51,7 @@ const moreHeaders: express.RequestHandler = (request, response, next) => {
 /** Built files carry a hash in their names and never change; the page itself is asked for anew. */
 const HASHED = /-[A-Z0-9]{8}\.\w+$/;
 
-const webApplication = (folder: string): express.RequestHandler[] => [
+const webApplication = (folder: string): RequestHandler[] => [
   staticFiles(folder, {
     index: false,
     setHeaders: (response, path) => {
@@ -89,19 +67,9 @@ const webApplication = (folder: string): express.RequestHandler[] => [
   },
 ];
 
-export interface AppOptions {
-  readonly store: PieceStore;
-  readonly versions: VersionStore;
-  readonly ownPlans: OwnPlanStore;
-  readonly students: StudentStore;
-  readonly lessons: LessonStore;
-  readonly memory: MemoryStore;
-  readonly trainer: TrainerStore;
-  readonly links: LinkStore;
-  readonly house: HouseStore;
-  readonly archive: ArchiveStore;
-  readonly backups: BackupStore;
-  readonly bin: BinStore;
+export interface AppOptions extends Stores {
+  /** Tells windows apart. */
+  readonly sessions: RequestHandler;
   /** Folder of the built web application; left out when it does not exist (tests of the routes alone). */
   readonly webFolder: string | undefined;
   /** Names it is called by, besides those of this machine itself. */
@@ -109,47 +77,15 @@ export interface AppOptions {
   readonly report: (cause: unknown) => void;
 }
 
-export const createApp = ({
-  store,
-  versions,
-  ownPlans,
-  students,
-  lessons,
-  memory,
-  trainer,
-  links,
-  house,
-  archive,
-  backups,
-  bin,
-  webFolder,
-  names,
-  report,
-}: AppOptions): Express => {
+export const createApp = ({ sessions, webFolder, names, report, ...stores }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
+  // A server in front, on this machine, says for whom it asks and whether that came over TLS.
+  app.set('trust proxy', 'loopback');
   app.use(headers, moreHeaders, onlyAt(names), onlyFromOwnPages);
-  app.use(
-    '/api/pieces',
-    pieceRoutes(store, versions, ownPlans, (id) => bin.take(id, new Date())),
-  );
-  app.get('/api/moves', async (_request, response) => {
-    response.json(askingListSchema.parse({ pieces: await store.asked() }));
-  });
-  app.use(
-    '/api/students',
-    studentRoutes(students),
-    memoryCheckRoutes(memory),
-    trainerRoutes(trainer),
-    linkRoutes(links),
-  );
-  app.use('/api/mine', ownPageRoutes(links, createOwnPages({ store, students, lessons, memory })));
-  app.use('/api/due', dueRoutes(memory));
-  app.use('/api/lessons', lessonRoutes(lessons, store));
-  app.use('/api/house-rules', houseRoutes(house));
-  app.use('/api/bin', binRoutes(bin));
-  app.use('/api/backups', backupRoutes(backups));
-  app.use('/api/archive', archiveRoutes(archive));
+  app.use('/api', gently());
+  for (const { at, routes, whileLocked } of apiRooms(stores))
+    app.use(at, sessions, ...(whileLocked ? [] : [onlyUnlocked(stores.keyhole)]), ...routes);
   app.use('/api', (_request, response) => sendProblem(response, REFUSALS.noSuchAddress));
   if (webFolder !== undefined && existsSync(webFolder)) app.use(...webApplication(webFolder));
   app.use((_request, response) => sendProblem(response, REFUSALS.noSuchPage));

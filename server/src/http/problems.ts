@@ -5,12 +5,14 @@ import { REFUSALS, type Refusal } from './refusals';
 
 const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
   'bad-request': { status: 400, title: 'The request could not be read' },
+  locked: { status: 401, title: 'Kettle Step is locked' },
   forbidden: { status: 403, title: 'Not from here' },
   'not-found': { status: 404, title: 'There is nothing here' },
   'unreadable-file': { status: 422, title: 'The file could not be read' },
   'too-large': { status: 413, title: 'The file is too large' },
   'wrong-type': { status: 415, title: 'Sent as something else' },
   conflict: { status: 409, title: 'Saved elsewhere in the meantime' },
+  'too-many': { status: 429, title: 'Too many at once' },
   unavailable: { status: 503, title: 'Not at the moment' },
   'storage-full': { status: 507, title: 'There is no room' },
   internal: { status: 500, title: 'Something went wrong in the program' },

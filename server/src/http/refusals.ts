@@ -31,6 +31,17 @@ export const REFUSALS = {
   rulesChangedElsewhere: told('conflict', 'The house rules were changed in another window; nothing was overwritten.'),
   hasNoGeneral: told('bad-request', 'This is not a student’s own plan: there is no general one beside it.'),
   tooLarge: told('too-large', 'The file is too large to be read; bring in one movement at a time.'),
+  locked: told('locked', 'Kettle Step is locked. Unlock it with the pass phrase.'),
+  wrongPassPhrase: told('forbidden', 'This is not the pass phrase.'),
+  tooManyTries: told(
+    'too-many',
+    'Too many tries. Wait a quarter of an hour, or set a new pass phrase on the machine itself.',
+  ),
+  tooManyRequests: told('too-many', 'Too much was asked at once. Wait a minute.'),
+  needsPassPhrase: told(
+    'forbidden',
+    'This came through another server, and the studio has no pass phrase. Set one on the machine itself first.',
+  ),
   foreignPage: told('forbidden', 'Only Kettle Step’s own pages change anything here.'),
   diskFull: told('storage-full', 'The disk of the studio is full. Make room on it; nothing was changed.'),
   notNow: told('unavailable', 'The studio’s file cannot be used at the moment; nothing was changed. Try again soon.'),
@@ -46,7 +57,7 @@ export const unreadable = (detail: string): Refusal => told('unreadable-file', d
 
 /** The first place where a body is not as the contract has it. */
 export const notAsAgreed = (
-  what: 'plan' | 'student' | 'piece' | 'lesson' | 'day' | 'set of house rules',
+  what: 'plan' | 'pass phrase' | 'student' | 'piece' | 'lesson' | 'day' | 'set of house rules',
   issue: Issue | undefined,
 ): Refusal => told('bad-request', `The ${what} is not as agreed: ${issue?.path.join('.')} ${issue?.message}`);
 

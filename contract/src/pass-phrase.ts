@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { plainText } from './text';
+
+/**
+ * Shortest pass phrase, characters: what NIST SP 800-63B-4 (3.1.1.2, from memory) asks of a password that is the only key. Longest:
+ * our choice.
+ */
+export const PASS_PHRASE_LENGTH = { min: 15, max: 200 } as const;
+
+export const newPassPhraseSchema = plainText(PASS_PHRASE_LENGTH.max).refine(
+  (phrase) => [...phrase].length >= PASS_PHRASE_LENGTH.min,
+  `is shorter than ${PASS_PHRASE_LENGTH.min} characters`,
+);
+
+/** Whether the studio has a pass phrase, and whether this window may use it. */
+export const accessSchema = z.object({ hasPassPhrase: z.boolean(), isOpen: z.boolean() });
+export type Access = z.infer<typeof accessSchema>;
+
+export const unlockSchema = z.object({ passPhrase: plainText(PASS_PHRASE_LENGTH.max).min(1) });
+export type Unlock = z.infer<typeof unlockSchema>;
+
+/** The first pass phrase, or another in its place; that takes the one that holds. */
+export const changePassPhraseSchema = z.object({
+  current: plainText(PASS_PHRASE_LENGTH.max).nullable(),
+  passPhrase: newPassPhraseSchema,
+});
+export type ChangePassPhrase = z.infer<typeof changePassPhraseSchema>;

@@ -1,0 +1,13 @@
+// npm start, npm run demo: installs and builds what is missing, then serves one's own studio, or the demo studio (`-- --fresh`
+// resets its data first). npm run pass-phrase: sets the pass phrase of a studio that is not running.
+import { install, ROOT } from './workspace.mjs';
+
+install();
+const { build } = await import('./build.mjs');
+const [program] = process.argv.slice(2);
+const started = Date.now();
+await build(program);
+if (!process.argv.includes('--pass-phrase')) await build('web');
+if (Date.now() - started > 2000) console.log('Built.');
+process.chdir(ROOT);
+await import(`../dist/${program}/main.mjs`);

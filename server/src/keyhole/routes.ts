@@ -1,0 +1,101 @@
+import { accessSchema, changePassPhraseSchema, unlockSchema, type Access } from '@kettle-step/contract';
+import { rateLimit } from 'express-rate-limit';
+import { Router, type Request, type RequestHandler, type Response } from 'express';
+import { isLoopback, asJson } from '../http/doors';
+import { sendProblem } from '../http/problems';
+import { notAsAgreed, REFUSALS } from '../http/refusals';
+import type { Keyhole } from './store';
+
+/** Tries of a pass phrase from one address in so many milliseconds; our choice. */
+const TRIES = { limit: 10, windowMs: 15 * 60_000 } as const;
+/** Requests from one address in a minute, many times what a teacher's window asks; our choice. */
+const REQUESTS = { limit: 1200, windowMs: 60_000 } as const;
+
+const HEADERS = { standardHeaders: 'draft-8', legacyHeaders: false } as const;
+
+/** Tries that fail are counted; the right phrase is let in however often. */
+const fewTries = (): RequestHandler =>
+  rateLimit({
+    ...TRIES,
+    ...HEADERS,
+    skipSuccessfulRequests: true,
+    handler: (_request, response) => sendProblem(response, REFUSALS.tooManyTries),
+  });
+
+/** Slows down whoever asks far too much from elsewhere; this machine itself may. */
+export const gently = (): RequestHandler =>
+  rateLimit({
+    ...REQUESTS,
+    ...HEADERS,
+    skip: ({ ip = '' }) => isLoopback(ip.replace(/^::ffff:/, '')),
+    handler: (_request, response) => sendProblem(response, REFUSALS.tooManyRequests),
+  });
+
+const accessOf = (keyhole: Keyhole, request: Request): Access => {
+  const hasPassPhrase = keyhole.hasPassPhrase();
+  return { hasPassPhrase, isOpen: !hasPassPhrase || request.session.isOpen === true };
+};
+
+/** What proxies add: without them a request comes from this machine itself. */
+const PASSED_ON = ['x-forwarded-for', 'forwarded', 'via', 'x-real-ip'] as const;
+
+const isPassedOn = ({ headers }: Request): boolean => PASSED_ON.some((name) => headers[name] !== undefined);
+
+/** Lets a request by where the studio is open to this window. Without a pass phrase it is open on this machine alone. */
+export const onlyUnlocked =
+  (keyhole: Keyhole): RequestHandler =>
+  (request, response, next) => {
+    const { hasPassPhrase, isOpen } = accessOf(keyhole, request);
+    if (!isOpen) return sendProblem(response, REFUSALS.locked);
+    if (!hasPassPhrase && isPassedOn(request)) return sendProblem(response, REFUSALS.needsPassPhrase);
+    next();
+  };
+
+/** A new session, so that whoever knew the old one has nothing by it. */
+const open = (request: Request): Promise<void> =>
+  new Promise((resolve, reject) => {
+    request.session.regenerate((problem: unknown) => {
+      if (problem) return reject(problem instanceof Error ? problem : new Error(String(problem)));
+      request.session.isOpen = true;
+      resolve();
+    });
+  });
+
+const end = (request: Request): Promise<void> =>
+  new Promise((resolve, reject) => {
+    request.session.destroy((problem: unknown) =>
+      problem ? reject(problem instanceof Error ? problem : new Error(String(problem))) : resolve(),
+    );
+  });
+
+/** `/api/access`: whether this window may use the studio, unlocking and locking it, and the pass phrase itself. */
+export const accessRoutes = (keyhole: Keyhole): Router => {
+  const router = Router();
+  const tries = fewTries();
+  const tell = (request: Request, response: Response): void =>
+    void response.json(accessSchema.parse(accessOf(keyhole, request)));
+  router.get('/', tell);
+  router.post('/', tries, ...asJson, async (request, response) => {
+    const asked = unlockSchema.safeParse(request.body);
+    if (!asked.success || !(await keyhole.fits(asked.data.passPhrase)))
+      return sendProblem(response, REFUSALS.wrongPassPhrase);
+    await open(request);
+    tell(request, response);
+  });
+  router.delete('/', async (request, response) => {
+    await end(request);
+    response.status(204).end();
+  });
+  router.put('/pass-phrase', tries, ...asJson, async (request, response) => {
+    const asked = changePassPhraseSchema.safeParse(request.body);
+    if (!asked.success) return sendProblem(response, notAsAgreed('pass phrase', asked.error.issues[0]));
+    const { current, passPhrase } = asked.data;
+    if (!keyhole.hasPassPhrase() && isPassedOn(request)) return sendProblem(response, REFUSALS.needsPassPhrase);
+    if (keyhole.hasPassPhrase() && !(await keyhole.fits(current ?? '')))
+      return sendProblem(response, REFUSALS.wrongPassPhrase);
+    await keyhole.setPassPhrase(passPhrase);
+    await open(request);
+    tell(request, response);
+  });
+  return router;
+};

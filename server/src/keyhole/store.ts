@@ -1,0 +1,42 @@
+import { randomBytes } from 'node:crypto';
+import { eq } from 'drizzle-orm';
+import type { Database } from '../database/open';
+import { keyhole, sessions } from '../database/schema';
+import { HASH_COST, hashedSchema, hashPhrase, isPhrase, type HashCost, type Hashed } from './hash';
+
+/** What opens the studio. */
+export interface Keyhole {
+  /** Signs the cookies of sessions. */
+  readonly secret: string;
+  readonly hasPassPhrase: () => boolean;
+  /** Whether it is the pass phrase; never where there is none. */
+  readonly fits: (phrase: string) => Promise<boolean>;
+  /** Sets or takes away the pass phrase. Every window is locked by that. */
+  readonly setPassPhrase: (phrase: string | null) => Promise<void>;
+}
+
+const ONLY = 1;
+const SECRET_BYTES = 32;
+
+export const openKeyhole = async (db: Database, cost: HashCost = HASH_COST): Promise<Keyhole> => {
+  const secret = randomBytes(SECRET_BYTES).toString('base64');
+  await db.insert(keyhole).values({ id: ONLY, secret }).onConflictDoNothing();
+  const [row] = await db.select().from(keyhole).where(eq(keyhole.id, ONLY));
+  let kept: Hashed | undefined = row?.passPhrase == null ? undefined : hashedSchema.parse(row.passPhrase);
+  return {
+    secret: row?.secret ?? secret,
+    hasPassPhrase: () => kept !== undefined,
+    fits: async (phrase) => kept !== undefined && isPhrase(phrase, kept),
+    setPassPhrase: async (phrase) => {
+      const hashed = phrase === null ? undefined : await hashPhrase(phrase, cost);
+      await db.transaction(async (change) => {
+        await change
+          .update(keyhole)
+          .set({ passPhrase: hashed ?? null })
+          .where(eq(keyhole.id, ONLY));
+        await change.delete(sessions);
+      });
+      kept = hashed;
+    },
+  };
+};
