@@ -80,6 +80,12 @@ const runStudio = async (
   rmSync(folder, { recursive: true, force: true });
 };
 
+/**
+ * What the browser logs where all is well: a refused file is answered with 4xx, a test may cut the line, and most tests do not let
+ * the device keep the application.
+ */
+const EXPECTED = /status of 4\d\d|net::ERR_(FAILED|CONNECTION_REFUSED)|is not kept on this device/;
+
 interface Fixtures {
   readonly studio: Studio;
   readonly emptyStudio: Studio;
@@ -116,9 +122,7 @@ export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
       const complaints: string[] = [];
       page.on('pageerror', (error) => complaints.push(String(error)));
       page.on('console', (message) => {
-        // A refused file is answered with 4xx, and a test may cut the line; the browser logs both.
-        if (message.type() === 'error' && !/status of 4\d\d|net::ERR_(FAILED|CONNECTION_REFUSED)/.test(message.text()))
-          complaints.push(message.text());
+        if (message.type() === 'error' && !EXPECTED.test(message.text())) complaints.push(message.text());
       });
       page.on('request', (request) => {
         const url = request.url();

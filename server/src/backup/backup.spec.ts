@@ -112,7 +112,7 @@ describe('backups', () => {
     };
     const { when } = journal.entries.find(({ tag }) => tag.startsWith('0011'))!;
     await client.executeMultiple(`
-      DROP TABLE bin; DROP TABLE trainer_answers; DROP TABLE student_links; DROP TABLE memory_checks;
+      DROP TABLE sessions; DROP TABLE keyhole; DROP TABLE bin; DROP TABLE trainer_answers; DROP TABLE student_links; DROP TABLE memory_checks;
       CREATE TABLE pattern_passes (student_id text NOT NULL, pattern text NOT NULL, passed_on text NOT NULL);
       DELETE FROM __drizzle_migrations WHERE created_at >= ${when};
     `);

@@ -167,7 +167,7 @@ describe('while it is locked', () => {
   /** Every route that is registered, as the server mounts them. */
   const routes = apiRooms({} as Stores).flatMap(({ at, routes, whileLocked }) =>
     routes
-      .flatMap((router: Router) => router.stack as readonly Layer[])
+      .flatMap((router: Router) => router.stack as unknown as readonly Layer[])
       .flatMap(({ route }) =>
         Object.keys(route?.methods ?? {}).map((method) => ({
           method: method.toUpperCase(),

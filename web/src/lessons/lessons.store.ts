@@ -15,7 +15,7 @@ import { telling } from '../parts/telling';
 import { isoDay } from '../parts/dates';
 import { messageOf } from '../parts/words';
 import { LessonsService } from '../services/lessons.service';
-import { ServerProblem } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 
 /** What of a lesson is written in its fields. */
 export type LessonFacts = Omit<Lesson, 'id' | 'studentId' | 'student' | 'revision'>;

@@ -2,7 +2,7 @@ import { HttpClient, HttpHeaders } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { restoreReportSchema, type RestoreReport } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 /** The whole studio as one file. */
 @Injectable({ providedIn: 'root' })

@@ -2,7 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import { backupListSchema, type Backup } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 /** Backups that the server makes of the studio. */
 @Injectable({ providedIn: 'root' })

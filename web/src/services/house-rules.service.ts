@@ -10,7 +10,7 @@ import {
   type Settings,
 } from '@kettle-step/contract';
 import { catchError, map, of, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 const ADDRESS = '/api/house-rules';
 

@@ -9,7 +9,7 @@ import {
   type SaveLesson,
 } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 /** The lesson book on the server. Every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })

@@ -9,7 +9,7 @@ import {
   type StudentLink,
 } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 /** Students' own pages, and the links that lead to them. */
 @Injectable({ providedIn: 'root' })

@@ -3,7 +3,8 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { TestBed } from '@angular/core/testing';
 import { testPiece } from '../../testing/piece';
 import { PieceList } from './piece-list';
-import { PiecesService, ServerProblem } from './pieces.service';
+import { PiecesService } from './pieces.service';
+import { ServerProblem } from './server-problem';
 
 const setUp = () => {
   TestBed.configureTestingModule({ providers: [provideHttpClient(), provideHttpClientTesting()] });

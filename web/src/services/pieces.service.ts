@@ -1,4 +1,4 @@
-import { HttpClient, HttpErrorResponse, HttpHeaders, HttpParams } from '@angular/common/http';
+import { HttpClient, HttpHeaders, HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
   besideSchema,
@@ -6,7 +6,6 @@ import {
   createdSchema,
   pieceListSchema,
   pieceSchema,
-  problemSchema,
   savedSchema,
   standingSchema,
   versionListSchema,
@@ -18,7 +17,6 @@ import {
   type KeepVersion,
   type Piece,
   type PieceSummary,
-  type Problem,
   type ReadChoice,
   type SavePlan,
   type SeenFingers,
@@ -26,39 +24,9 @@ import {
   type Version,
   type VersionSummary,
 } from '@kettle-step/contract';
-import { catchError, map, type MonoTypeOperatorFunction, type Observable, throwError } from 'rxjs';
+import { map, type Observable } from 'rxjs';
 import { PieceList } from './piece-list';
-
-/** What went wrong on the way to the server, in words for the teacher. */
-export class ServerProblem extends Error {
-  override readonly name = 'ServerProblem';
-
-  constructor(
-    readonly problem: Problem | undefined,
-    message: string,
-  ) {
-    super(message);
-  }
-}
-
-const parseBody = (body: unknown): unknown => {
-  if (typeof body !== 'string') return body;
-  try {
-    return JSON.parse(body);
-  } catch {
-    return undefined;
-  }
-};
-
-const toProblem = (cause: unknown): ServerProblem => {
-  if (!(cause instanceof HttpErrorResponse)) return new ServerProblem(undefined, 'The answer could not be understood.');
-  const { data } = problemSchema.safeParse(parseBody(cause.error));
-  if (data) return new ServerProblem(data, data.detail);
-  return new ServerProblem(undefined, 'Kettle Step cannot be reached; is it still running?');
-};
-
-export const worded = <T>(): MonoTypeOperatorFunction<T> =>
-  catchError((cause: unknown) => throwError(() => toProblem(cause)));
+import { worded } from './server-problem';
 
 /** The pieces on the server. Every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })

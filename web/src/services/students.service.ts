@@ -19,7 +19,7 @@ import {
   type StudentTrial,
 } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 /** The students on the server. Every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })

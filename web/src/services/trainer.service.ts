@@ -3,7 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import { trainerLogSchema } from '@kettle-step/contract';
 import type { TrainerAnswer } from '@kettle-step/core';
 import { map, type Observable } from 'rxjs';
-import { worded } from './pieces.service';
+import { worded } from './server-problem';
 
 /** Answers of students in the finger trainer, on the server. */
 @Injectable({ providedIn: 'root' })

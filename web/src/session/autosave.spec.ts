@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import { Subject, throwError, of, type Observable } from 'rxjs';
 import { NEW_DESK, type SavePlan } from '@kettle-step/contract';
-import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { PiecesService } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 import { FakePending } from '../../testing/pending';
 import { Autosave } from './autosave';
 import { PendingWork } from './pending-work';

@@ -21,7 +21,8 @@ import {
   timer,
   type Observable,
 } from 'rxjs';
-import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { PiecesService } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 import { PendingWork } from './pending-work';
 
 /** What the teacher sees of saving. */

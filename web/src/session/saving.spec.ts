@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
-import { ServerProblem } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 import { Conflict } from './conflict';
 import { setFinger } from './decisions';
 

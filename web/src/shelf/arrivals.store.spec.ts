@@ -1,7 +1,8 @@
 import { TestBed } from '@angular/core/testing';
 import type { Created, FileSummary, ReadAnswer, ReadChoice } from '@kettle-step/contract';
 import { NEVER, of, throwError, type Observable } from 'rxjs';
-import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { PiecesService } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 import { ReaderService } from '../services/reader.service';
 import { ArrivalsStore } from './arrivals.store';
 

@@ -16,7 +16,8 @@ import {
   type Observable,
 } from 'rxjs';
 import { sizeProblem } from '../parts/words';
-import { PiecesService, ServerProblem } from '../services/pieces.service';
+import { PiecesService } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 import { ReaderService } from '../services/reader.service';
 
 /** How far a file has come. */

@@ -19,6 +19,7 @@ import { Settled } from '../parts/settled';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { pretty } from '../parts/words';
 import { Arrivals } from './arrivals';
+import { PassPhrase } from './pass-phrase';
 import { PieceFor } from './piece-for';
 import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
@@ -59,6 +60,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
     NzInputModule,
     NzPopconfirmModule,
     NzSpinModule,
+    PassPhrase,
     PieceFor,
     PlaceHead,
     RouterLink,

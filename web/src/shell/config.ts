@@ -21,6 +21,7 @@ import {
 } from '@ant-design/icons-angular/icons';
 import { NZ_DATE_CONFIG, provideNzI18n, en_GB } from 'ng-zorro-antd/i18n';
 import { provideNzIcons } from 'ng-zorro-antd/icon';
+import { waitsWhileLocked } from '../services/access';
 import { throughVisit } from '../services/visit';
 import { PreloadLater } from './preload-later';
 import { routes } from './routes';
@@ -30,7 +31,7 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideBrowserGlobalErrorListeners(),
     provideZonelessChangeDetection(),
-    provideHttpClient(withInterceptors([throughVisit])),
+    provideHttpClient(withInterceptors([throughVisit, waitsWhileLocked])),
     { provide: ErrorHandler, useExisting: Unexpected },
     provideRouter(
       routes,

@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
-import { ServerProblem } from '../services/pieces.service';
+import { ServerProblem } from '../services/server-problem';
 import { setFinger } from '../session/decisions';
 import { BenchWay } from './bench-way';
 import { Problems } from './problems';

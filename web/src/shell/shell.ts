@@ -4,8 +4,10 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { PlaceHeads } from '../parts/place-head';
 import { Settled } from '../parts/settled';
+import { Access } from '../services/access';
 import { Visit } from '../services/visit';
 import { BenchWay } from './bench-way';
+import { LockScreen } from './lock-screen';
 import { Problems } from './problems';
 import { SaveState } from './save-state';
 
@@ -18,6 +20,7 @@ import { SaveState } from './save-state';
   imports: [
     BenchWay,
     CdkVirtualScrollableElement,
+    LockScreen,
     NgTemplateOutlet,
     Problems,
     RouterLink,
@@ -33,4 +36,5 @@ export class Shell {
   readonly head = inject(PlaceHeads).head;
   readonly settled = inject(Settled);
   readonly visit = inject(Visit);
+  readonly access = inject(Access);
 }
