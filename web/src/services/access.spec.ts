@@ -2,7 +2,7 @@ import { HttpClient, provideHttpClient, withInterceptors } from '@angular/common
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { TestBed } from '@angular/core/testing';
 import { Access, waitsWhileLocked } from './access';
-import { ServerProblem } from './server-problem';
+import { type ServerProblem } from './server-problem';
 
 const LOCKED = { status: 401, statusText: 'Unauthorized' };
 const OPEN = { hasPassPhrase: true, isOpen: true };
