@@ -3,7 +3,7 @@ import { install, must } from './workspace.mjs';
 
 install();
 const { build } = await import('./build.mjs');
-for (const name of ['bench', 'studio-bench', 'demo', 'server', 'web']) await build(name);
+for (const name of ['bench', 'studio-bench', 'demo', 'server', 'worker', 'web']) await build(name);
 await import('../dist/bench/main.mjs');
 await import('../dist/studio-bench/main.mjs');
 const { drive } = await import('./drive.mjs');

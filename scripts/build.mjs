@@ -6,7 +6,15 @@ import { fileURLToPath } from 'node:url';
 import { isFresh, markBuilt, ROOT, run } from './workspace.mjs';
 
 /** Packages with native parts or many files of their own; all other code goes into the bundle. */
-const STAY_OUTSIDE = ['@libsql/client', 'drizzle-orm', 'express', 'express-rate-limit', 'express-session'];
+const STAY_OUTSIDE = [
+  '@libsql/client',
+  'drizzle-orm',
+  'express',
+  'express-rate-limit',
+  'express-session',
+  'piscina',
+  'yauzl',
+];
 
 /**
  * Bundles one room's entry for Node. The finished files take their places in one step each: two first uses at the same
@@ -73,6 +81,10 @@ const TARGETS = {
     sources: ['demo/src', 'server/src', ...LIBRARIES],
     make: () => bundle('demo/src/main.ts', 'dist/demo/main.mjs'),
   },
+  worker: {
+    sources: ['server/src', ...LIBRARIES],
+    make: () => bundle('server/src/workshop/worker.ts', 'dist/worker/main.mjs'),
+  },
   fit: {
     sources: ['core/fit', 'core/testing', ...LIBRARIES],
     make: () => bundle('core/fit/main.ts', 'dist/fit/main.mjs'),
@@ -96,7 +108,7 @@ const TARGETS = {
 };
 
 /** What `npm run build` makes: all that is shipped. */
-const SHIPPED = ['cli', 'server', 'demo', 'web'];
+const SHIPPED = ['cli', 'server', 'demo', 'worker', 'web'];
 
 /** Builds a target when its sources have changed since it was last built. */
 export const build = async (name) => {

@@ -5,6 +5,7 @@ import { build } from './build.mjs';
 
 install();
 await build('demo');
+await build('worker');
 const server = spawn('node', ['dist/demo/main.mjs'], { cwd: ROOT, stdio: 'inherit' });
 const page = spawn('npx', ['ng', 'serve'], { cwd: `${ROOT}web`, stdio: 'inherit' });
 const stop = () => {

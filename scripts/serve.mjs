@@ -7,7 +7,7 @@ const { build } = await import('./build.mjs');
 const [program] = process.argv.slice(2);
 const started = Date.now();
 await build(program);
-if (!process.argv.includes('--pass-phrase')) await build('web');
+if (!process.argv.includes('--pass-phrase')) for (const part of ['worker', 'web']) await build(part);
 if (Date.now() - started > 2000) console.log('Built.');
 process.chdir(ROOT);
 await import(`../dist/${program}/main.mjs`);

@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import { fail, ok, type Result } from '@kettle-step/core';
 import { DatabaseTrouble } from './database/trouble';
 import { askHidden, changePassPhrase } from './keyhole/command';
@@ -60,7 +61,13 @@ export const runServer = ({ database, ...more }: RunOptions): void => {
   }
   // What this program writes, only this user reads.
   process.umask(0o077);
-  const started = { migrations: MIGRATIONS, webFolder: 'dist/web/browser', ...settings.value, ...more };
+  const started = {
+    migrations: MIGRATIONS,
+    webFolder: 'dist/web/browser',
+    worker: resolve('dist/worker/main.mjs'),
+    ...settings.value,
+    ...more,
+  };
   startServer(started).then(
     (server) => {
       const stop = (): void => void server.stop().then(() => process.exit(0));

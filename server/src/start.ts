@@ -18,6 +18,7 @@ import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
 import { createStudentStore, type StudentStore } from './students/store';
 import { createTrainerStore, type TrainerStore } from './trainer/store';
+import { createInline, createThreads } from './workshop/workshop';
 
 export interface StartOptions {
   readonly database: string;
@@ -29,6 +30,8 @@ export interface StartOptions {
   readonly names?: readonly string[];
   /** Begins with an empty database; what a file holds is gone. */
   readonly fresh?: boolean;
+  /** The built thread of the workshop; without it files are read between requests. */
+  readonly worker?: string;
   /** What hashing a pass phrase costs; tests take less. */
   readonly hashCost?: HashCost;
   /** Runs once the tables are there and before the first request. */
@@ -65,10 +68,14 @@ const refuseIfOpen = ({ host, names = [] }: StartOptions, keyhole: Keyhole): voi
   );
 };
 
+/** How long the parts of a request may take to come, milliseconds, and how many may come at once. Our choice: an archive over a slow line is let in. */
+const CONNECTIONS = { headersTimeout: 15_000, requestTimeout: 300_000, keepAliveTimeout: 10_000, maxConnections: 500 };
+
 /** Takes the port; requests that come early wait for the listener. Rejects when the port is taken. */
 const listen = (port: number, host: string, listener: Promise<RequestListener>): Promise<Server> =>
   new Promise((resolve, reject) => {
     const server = createServer((request, response) => void listener.then((answer) => answer(request, response)));
+    Object.assign(server, CONNECTIONS);
     server.once('listening', () => resolve(server));
     server.once('error', reject);
     server.listen(port, host);
@@ -111,14 +118,16 @@ const openStudio = async (options: StartOptions) => {
     if (!isNew) await backups.make('start').catch((cause: unknown) => console.error(cause));
     const keyhole = await openKeyhole(db, options.hashCost);
     refuseIfOpen(options, keyhole);
+    const workshop = options.worker === undefined ? createInline() : createThreads(options.worker);
     const rooms = roomsOf(db);
     await options.prepare?.(rooms);
     const endDaily = backups.daily();
-    const closeAll = (): Promise<void> => {
+    const closeAll = async (): Promise<void> => {
       endDaily();
-      return close();
+      await workshop.close();
+      await close();
     };
-    return { ...rooms, backups, keyhole, sessions: withSession(db, keyhole.secret), close: closeAll };
+    return { ...rooms, backups, keyhole, workshop, sessions: withSession(db, keyhole.secret), close: closeAll };
   } catch (cause) {
     await close();
     throw cause;

@@ -25,6 +25,7 @@ import { studentRoutes } from '../students/routes';
 import type { StudentStore } from '../students/store';
 import { trainerRoutes } from '../trainer/routes';
 import type { TrainerStore } from '../trainer/store';
+import type { Workshop } from '../workshop/workshop';
 
 /** What the API reads and writes. */
 export interface Stores {
@@ -41,6 +42,7 @@ export interface Stores {
   readonly backups: BackupStore;
   readonly bin: BinStore;
   readonly keyhole: Keyhole;
+  readonly workshop: Workshop;
 }
 
 /** Routes under one address. */
@@ -71,7 +73,7 @@ export const apiRooms = (stores: Stores): readonly ApiRoom[] => {
     open('/api/mine', ownPageRoutes(links, createOwnPages({ store, students, lessons, memory }))),
     locked(
       '/api/pieces',
-      pieceRoutes(store, versions, ownPlans, (id) => bin.take(id, new Date())),
+      pieceRoutes(store, versions, ownPlans, stores.workshop, (id) => bin.take(id, new Date())),
     ),
     locked('/api/moves', movesRoutes(store)),
     locked(

@@ -1,6 +1,7 @@
 import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
 import type { ErrorRequestHandler, Response } from 'express';
 import { troubleIn, type TroubleKind } from '../database/trouble';
+import { WorkshopFull } from '../workshop/workshop';
 import { REFUSALS, type Refusal } from './refusals';
 
 const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
@@ -50,6 +51,7 @@ export const problemHandler =
   (cause, _request, response, next) => {
     if (response.headersSent) return next(cause);
     if (isTooLarge(cause)) return sendProblem(response, REFUSALS.tooLarge);
+    if (cause instanceof WorkshopFull) return sendProblem(response, REFUSALS.busy);
     if (isBadBody(cause)) return sendProblem(response, REFUSALS.badBody);
     report(cause);
     return sendProblem(response, refusalFor(troubleIn(cause)));

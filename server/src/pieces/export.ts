@@ -35,7 +35,8 @@ export const DOWNLOAD_TYPES: Readonly<Record<Download, string>> = {
   csv: 'text/csv; charset=utf-8',
 };
 
-type Exported = Pick<StoredPlan, 'fingers' | 'desk'> & { readonly standing: Standing };
+/** A plan that leaves with its piece, and what stands under it. */
+export type Exported = Pick<StoredPlan, 'fingers' | 'desk'> & { readonly standing: Standing };
 
 interface Opened {
   readonly document: MusicXmlDocument;

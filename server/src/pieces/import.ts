@@ -54,11 +54,16 @@ export const importPiece = (
   return ok({ piece, notices });
 };
 
+/** A document that was corrected here, with what the shelf says of it. */
+export interface Corrected extends Description {
+  readonly document: string;
+}
+
 /**
  * Reads a document that was corrected here; it is kept as it came. Notes must have ids of their own: reading would give a
  * repeated one a new id, and the fingers of the plan would miss it.
  */
-export const readCorrected = (document: string): Result<Description & { document: string }, MusicXmlError> =>
+export const readCorrected = (document: string): Result<Corrected, MusicXmlError> =>
   andThen(parseMusicXml(document), (dom) => {
     const id = repeatedNoteId(dom);
     if (id !== undefined) return fail({ code: 'repeated-id', id });

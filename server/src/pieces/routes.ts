@@ -16,14 +16,13 @@ import {
   versionListSchema,
   versionSummarySchema,
 } from '@kettle-step/contract';
-import { explainMusicXmlError, MAX_FILE_BYTES } from '@kettle-step/core';
-import { explainMusicError } from '@kettle-step/core/formats';
+import { MAX_FILE_BYTES } from '@kettle-step/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { jsonUpTo, onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS, unreadable } from '../http/refusals';
-import { DOWNLOADS, DOWNLOAD_TYPES, exportPiece, NUMBERS_SENT } from './export';
-import { importPiece, readCorrected } from './import';
+import type { Workshop } from '../workshop/workshop';
+import { DOWNLOADS, DOWNLOAD_TYPES, NUMBERS_SENT } from './export';
 import type { OwnPlanStore } from './own-plans';
 import type { PieceStore } from './store';
 import type { VersionStore } from './versions';
@@ -50,14 +49,15 @@ const fileName = (title: string, ending: string): string =>
   }.${ending}`;
 
 const importRoute =
-  (store: PieceStore) =>
+  (store: PieceStore, workshop: Workshop) =>
   async (request: Request, response: Response): Promise<void> => {
     const body: unknown = request.body;
     const said = bringInSchema.safeParse(request.query);
     if (!said.success) return sendProblem(response, REFUSALS.badChoice);
     const { name, part, tune } = said.data;
-    const imported = importPiece(body instanceof Uint8Array ? body : new Uint8Array(), name, { parts: part, tune });
-    if (imported.kind === 'error') return sendProblem(response, unreadable(explainMusicError(imported.error)));
+    const bytes = body instanceof Uint8Array ? body : new Uint8Array();
+    const imported = await workshop.do({ kind: 'import', bytes, name, choice: { parts: part, tune } });
+    if (imported.kind === 'error') return sendProblem(response, unreadable(imported.error));
     const { piece, notices } = imported.value;
     const id = randomUUID();
     await store.add(id, piece, null, new Date());
@@ -65,15 +65,15 @@ const importRoute =
   };
 
 const saveRoute =
-  (store: PieceStore) =>
+  (store: PieceStore, workshop: Workshop) =>
   async (request: Request, response: Response): Promise<void> => {
     const id = idOf(request);
     if (!id) return noSuchPiece(response);
     const plan = savePlanSchema.safeParse(request.body);
     if (!plan.success) return sendProblem(response, notAsAgreed('plan', plan.error.issues[0]));
     const { document } = plan.data;
-    const music = document === undefined ? undefined : readCorrected(document);
-    if (music?.kind === 'error') return sendProblem(response, unreadable(explainMusicXmlError(music.error)));
+    const music = document === undefined ? undefined : await workshop.do({ kind: 'correct', document });
+    if (music?.kind === 'error') return sendProblem(response, unreadable(music.error));
     const outcome = await store.savePlan(id, plan.data, music?.value, new Date());
     switch (outcome.kind) {
       case 'saved':
@@ -182,17 +182,21 @@ const removeVersionRoute =
   };
 
 const exportRoute =
-  (store: PieceStore) =>
+  (store: PieceStore, workshop: Workshop) =>
   async (request: Request, response: Response): Promise<void> => {
     const id = idOf(request);
     const form = DOWNLOADS.find((known) => known === request.params['form']);
     if (!form) return sendProblem(response, REFUSALS.noSuchForm);
     const piece = id && (await store.get(id));
     if (!piece) return noSuchPiece(response);
-    const numbers = NUMBERS_SENT.find((known) => known === request.query['numbers']);
-    const file = exportPiece(piece.document, { ...piece.plan, standing: piece.standing }, form, numbers);
+    const { document, standing } = piece;
+    const { fingers, desk } = piece.plan;
+    const numbers = NUMBERS_SENT.find((known) => known === request.query['numbers']) ?? 'plan';
+    const exported = { fingers, desk, standing };
+    const file = await workshop.do({ kind: 'export', document, exported, form, numbers });
+    if (file.kind === 'error') return sendProblem(response, unreadable(file.error));
     // The name sets a type of its own: ours comes after.
-    response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file));
+    response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file.value));
   };
 
 /** The file as it was brought in. It is handed out as bytes, whatever it calls itself. */
@@ -209,12 +213,15 @@ const sourceRoute =
       .send(source.bytes);
   };
 
-/** `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out. */
-/** @param takeOff - takes a piece off the shelf, into the bin */
+/**
+ * `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out.
+ * @param takeOff - takes a piece off the shelf, into the bin
+ */
 export const pieceRoutes = (
   store: PieceStore,
   versions: VersionStore,
   ownPlans: OwnPlanStore,
+  workshop: Workshop,
   takeOff: (id: string) => Promise<boolean>,
 ): Router => {
   const router = Router();
@@ -226,7 +233,7 @@ export const pieceRoutes = (
   const file = [onlyAs(BYTES), raw({ type: BYTES, limit: MAX_FILE_BYTES })];
   const asJson = jsonUpTo(MAX_PLAN_BYTES);
 
-  router.post('/', file, importRoute(store));
+  router.post('/', file, importRoute(store, workshop));
 
   router.get('/:id', async (request, response) => {
     const id = idOf(request);
@@ -241,7 +248,7 @@ export const pieceRoutes = (
     response.status(204).end();
   });
 
-  router.put('/:id/plan', asJson, saveRoute(store));
+  router.put('/:id/plan', asJson, saveRoute(store, workshop));
   router.put('/:id/student', asJson, forRoute(store));
   router.get('/:id/standing', standingRoute(store));
 
@@ -254,7 +261,7 @@ export const pieceRoutes = (
   router.get('/:id/versions/:version', getVersionRoute(versions));
   router.delete('/:id/versions/:version', removeVersionRoute(versions));
 
-  router.get('/:id/export.:form', exportRoute(store));
+  router.get('/:id/export.:form', exportRoute(store, workshop));
   router.get('/:id/source', sourceRoute(store));
 
   return router;

@@ -20,7 +20,7 @@ import { pieceMusic, pieces, plans, planVersions, students } from '../database/s
 import { houseRulesOf } from '../house/store';
 import { fingeringOf, isPresent } from '../students/fingering';
 import type { Description } from './describe';
-import type { ImportedPiece } from './import';
+import type { Corrected, ImportedPiece } from './import';
 import { readAsked } from './moves';
 import { readPlanRows, shelfFactsOf, writePlanRows, type Transaction } from './plan-rows';
 
@@ -28,11 +28,6 @@ export type SaveOutcome =
   | { readonly kind: 'saved'; readonly revision: number }
   | { readonly kind: 'conflict'; readonly currentRevision: number }
   | { readonly kind: 'not-found' };
-
-/** A piece's document after it was corrected, with what the shelf says of it. */
-export interface CorrectedMusic extends Description {
-  readonly document: string;
-}
 
 export interface Source {
   readonly name: string;
@@ -70,7 +65,7 @@ export interface PieceStore {
   readonly add: (id: string, piece: ImportedPiece, studentId: string | null, now: Date) => Promise<void>;
   /** Puts a piece in as it once was. */
   readonly put: (piece: StoredPiece) => Promise<void>;
-  readonly savePlan: (id: string, plan: SavePlan, music: CorrectedMusic | undefined, now: Date) => Promise<SaveOutcome>;
+  readonly savePlan: (id: string, plan: SavePlan, music: Corrected | undefined, now: Date) => Promise<SaveOutcome>;
   /** Says whom a piece is for. */
   readonly giveTo: (id: string, studentId: string | null) => Promise<'given' | 'no-piece' | 'no-student'>;
   /** What stands under the decisions about a piece. */
@@ -175,7 +170,7 @@ const insertPiece = (db: Database, piece: StoredPiece): Promise<void> =>
   });
 
 /** Versions from before keep the music they were made for; those made for this very music need no copy of it. */
-const correctMusic = async (tx: Transaction, id: string, { document, ...described }: CorrectedMusic): Promise<void> => {
+const correctMusic = async (tx: Transaction, id: string, { document, ...described }: Corrected): Promise<void> => {
   const ofPiece = eq(pieceMusic.pieceId, id);
   const [before] = await tx.select({ document: pieceMusic.document }).from(pieceMusic).where(ofPiece);
   if (!before || before.document === document) return;
@@ -196,7 +191,7 @@ const savePlan = (
   db: Database,
   id: string,
   plan: SavePlan,
-  music: CorrectedMusic | undefined,
+  music: Corrected | undefined,
   now: Date,
 ): Promise<SaveOutcome> =>
   db.transaction(async (tx): Promise<SaveOutcome> => {
