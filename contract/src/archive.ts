@@ -5,6 +5,7 @@ import { archivedLessonSchema } from './lesson';
 import { memoryCheckSchema } from './memory';
 import { patternWishSchema } from './pattern-wish';
 import { measureSchema, newStudentSchema, studentIdSchema } from './student';
+import { problemSchema } from './problem';
 import { plainText } from './text';
 import { trainerAnswerSchema } from './trainer';
 import { VERSION_KINDS } from './version';
@@ -35,7 +36,6 @@ export const archivedStudentSchema = newStudentSchema.extend({
   /** Older archives have none. */
   lessons: z.array(archivedLessonSchema).max(20_000).default([]),
 });
-export const archivedStudentsSchema = z.array(archivedStudentSchema);
 export type ArchivedStudent = z.infer<typeof archivedStudentSchema>;
 
 export const manifestSchema = z.object({
@@ -43,6 +43,11 @@ export const manifestSchema = z.object({
   version: z.number().int().min(1),
   createdAt: z.iso.datetime(),
   pieces: z.array(z.object({ id: pieceIdSchema, title: z.string() })).max(10_000),
+  /** What could not be read when the archive was made, and is not in it. */
+  unreadable: z
+    .array(z.object({ title: z.string() }))
+    .max(20_000)
+    .default([]),
 });
 export type Manifest = z.infer<typeof manifestSchema>;
 
@@ -113,3 +118,12 @@ export const restoreReportSchema = z.object({
   pieces: z.array(z.object({ title: z.string(), outcome: z.enum(RESTORE_OUTCOMES), words: z.string() })),
 });
 export type RestoreReport = z.infer<typeof restoreReportSchema>;
+
+/** How far bringing an archive in is: a line of JSON each while it goes on, and the report or the problem as the last. */
+export const restoreLineSchema = z.union([
+  z.object({ done: z.number().int().min(0), of: z.number().int().min(0) }),
+  z.object({ report: restoreReportSchema }),
+  z.object({ problem: problemSchema }),
+]);
+export type RestoreLine = z.infer<typeof restoreLineSchema>;
+export const RESTORE_LINES_TYPE = 'application/x-ndjson';

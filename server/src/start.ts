@@ -3,6 +3,7 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import { createBackupStore } from './backup/store';
 import { createBinStore } from './bin/store';
 import { openDatabase, type Database } from './database/open';
+import { createArrivals } from './archive/arrival';
 import { createArchiveStore } from './archive/store';
 import { createApp } from './http/app';
 import { isLoopback } from './http/doors';
@@ -18,7 +19,7 @@ import { createPieceStore, type PieceStore } from './pieces/store';
 import { createVersionStore } from './pieces/versions';
 import { createStudentStore, type StudentStore } from './students/store';
 import { createTrainerStore, type TrainerStore } from './trainer/store';
-import { createInline, createThreads } from './workshop/workshop';
+import { createInline, createThreads, type Workshop } from './workshop/workshop';
 
 export interface StartOptions {
   readonly database: string;
@@ -94,7 +95,7 @@ const addressOf = (server: Server, { host, port }: StartOptions): string => {
 };
 
 /** Everything a studio keeps, over one database. */
-const roomsOf = (db: Database) => {
+const roomsOf = (db: Database, file: string | undefined, workshop: Workshop) => {
   const store = createPieceStore(db);
   const memory = createMemoryStore(db);
   const students = createStudentStore(db, store, memory);
@@ -106,7 +107,8 @@ const roomsOf = (db: Database) => {
   const links = createLinkStore(db);
   const kept = { ownPlans, versions, students, lessons, memory, trainer, house };
   const archive = createArchiveStore(db, { pieces: store, ...kept });
-  return { store, ...kept, links, archive, bin: createBinStore(db, archive, store) };
+  const arrivals = createArrivals(file, archive, workshop);
+  return { store, ...kept, links, archive, arrivals, bin: createBinStore(db, archive, store, workshop) };
 };
 
 const openStudio = async (options: StartOptions) => {
@@ -119,11 +121,16 @@ const openStudio = async (options: StartOptions) => {
     const keyhole = await openKeyhole(db, options.hashCost);
     refuseIfOpen(options, keyhole);
     const workshop = options.worker === undefined ? createInline() : createThreads(options.worker);
-    const rooms = roomsOf(db);
+    const rooms = roomsOf(db, file, workshop);
     await options.prepare?.(rooms);
+    // An archive that a stop broke off goes on; requests are answered meanwhile.
+    void rooms.arrivals.resume().catch((cause: unknown) => {
+      if ((cause as Error | null)?.name !== 'AbortError') console.error(cause);
+    });
     const endDaily = backups.daily();
     const closeAll = async (): Promise<void> => {
       endDaily();
+      await rooms.arrivals.close();
       await workshop.close();
       await close();
     };

@@ -3,11 +3,11 @@ import {
   ARCHIVE_VERSION,
   archivedFactsSchema,
   archivedPlanSchema,
+  archivedStudentSchema,
   archivedVersionsSchema,
   archivePaths,
   ARCHIVED_RULES,
   ARCHIVED_STUDENTS,
-  archivedStudentsSchema,
   MANIFEST,
   manifestSchema,
   rulesFileSchema,
@@ -17,8 +17,9 @@ import {
   type RulesFile,
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
-import { strFromU8, unzipSync } from 'fflate';
+import { z } from 'zod';
 import type { Schema } from '../http/schema';
+import { openZip, ZipDamaged, ZipTooLarge, type Zip } from './zip';
 
 /** Largest archive taken in, and largest sum of what it holds: a studio of some thousand pieces. */
 export const MAX_ARCHIVE_BYTES = 128 * 1024 * 1024;
@@ -45,52 +46,44 @@ export const explainArchiveError = (error: ArchiveError): string => {
   }
 };
 
-/** A piece of an archive, or why it cannot be read. */
-export type OpenedPiece =
-  | { readonly kind: 'piece'; readonly title: string; readonly piece: ArchivedPiece }
+/** Something of an archive, or why it cannot be read. */
+export type Opened<T> =
+  | { readonly kind: 'read'; readonly title: string; readonly content: T }
   | { readonly kind: 'unreadable'; readonly title: string; readonly words: string };
 
+/** An archive of which each part is read when it is wanted: a large one is never in memory at once. */
 export interface OpenedArchive {
   readonly manifest: Manifest;
-  readonly rules: RulesFile;
-  readonly students: readonly ArchivedStudent[];
-  readonly pieces: readonly OpenedPiece[];
+  readonly rules: () => Promise<Opened<RulesFile>>;
+  readonly students: () => AsyncIterable<Opened<ArchivedStudent>>;
+  /** Students' own plans come after the general ones beside which they stand. */
+  readonly pieces: () => AsyncIterable<Opened<ArchivedPiece>>;
+  readonly close: () => void;
 }
-
-type Files = Readonly<Record<string, Uint8Array>>;
-
-/** Entries are only ever looked up by names of ours, so what an entry calls itself leads nowhere. */
-const unpack = (bytes: Uint8Array): Result<Files, ArchiveError> => {
-  let [entries, total] = [0, 0];
-  try {
-    const files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        entries += 1;
-        total += originalSize;
-        if (entries > MAX_ENTRIES || total > MAX_UNPACKED_BYTES) throw new RangeError('too large');
-        return (
-          ([MANIFEST, ARCHIVED_STUDENTS, ARCHIVED_RULES].includes(name) || name.startsWith('pieces/')) &&
-          originalSize <= MAX_DOCUMENT_BYTES * 4
-        );
-      },
-    });
-    return ok(files);
-  } catch (cause) {
-    if (cause instanceof RangeError) return fail({ code: 'too-large' });
-    return fail({ code: 'not-zip', detail: cause instanceof Error ? cause.message.slice(0, 80) : 'damaged' });
-  }
-};
 
 /** A file of ours that is missing or not as it should be. */
 class Unreadable extends Error {}
 
-const textOf = (files: Files, name: string): string | undefined => {
-  const bytes = files[name];
-  return bytes && strFromU8(bytes);
+const parsed = <T>(name: string, content: unknown, schema: Schema<T>): T => {
+  const read = schema.safeParse(content);
+  if (read.success) return read.data;
+  const [issue] = read.error.issues;
+  throw new Unreadable(`${name} is not as agreed: ${issue?.path.join('.')} ${issue?.message}.`);
 };
 
-const jsonOf = <T>(files: Files, name: string, schema: Schema<T>, otherwise?: unknown): T => {
-  const text = textOf(files, name);
+const bytesOf = async (zip: Zip, name: string): Promise<Buffer | undefined> => {
+  try {
+    return await zip.read(name, MAX_DOCUMENT_BYTES * 4);
+  } catch (cause) {
+    if (cause instanceof ZipDamaged || cause instanceof ZipTooLarge) throw new Unreadable(`${name} is damaged.`);
+    throw cause;
+  }
+};
+
+const textOf = async (zip: Zip, name: string): Promise<string | undefined> => (await bytesOf(zip, name))?.toString();
+
+const jsonOf = async <T>(zip: Zip, name: string, schema: Schema<T>, otherwise?: unknown): Promise<T> => {
+  const text = await textOf(zip, name);
   if (text === undefined && otherwise === undefined) throw new Unreadable(`${name} is missing.`);
   let content = otherwise;
   try {
@@ -98,35 +91,66 @@ const jsonOf = <T>(files: Files, name: string, schema: Schema<T>, otherwise?: un
   } catch {
     throw new Unreadable(`${name} is damaged.`);
   }
-  const read = schema.safeParse(content);
-  if (read.success) return read.data;
-  const [issue] = read.error.issues;
-  throw new Unreadable(`${name} is not as agreed: ${issue?.path.join('.')} ${issue?.message}.`);
+  return parsed(name, content, schema);
 };
 
-const readPiece = (files: Files, id: string): ArchivedPiece => {
+const readPiece = async (zip: Zip, id: string): Promise<ArchivedPiece> => {
   const paths = archivePaths(id);
-  const document = textOf(files, paths.document);
+  const document = await textOf(zip, paths.document);
   if (document === undefined) throw new Unreadable(`${paths.document} is missing.`);
-  const versions = jsonOf(files, paths.versions, archivedVersionsSchema, []).map((version) => {
-    const music = version.ownMusic ? textOf(files, paths.versionDocument(version.id)) : null;
+  const versions = [];
+  for (const version of await jsonOf(zip, paths.versions, archivedVersionsSchema, [])) {
+    const music = version.ownMusic ? await textOf(zip, paths.versionDocument(version.id)) : null;
     if (music === undefined) throw new Unreadable(`the music of the version “${version.name}” is missing.`);
-    return { ...version, document: music };
-  });
+    versions.push({ ...version, document: music });
+  }
   return {
     id,
     document,
-    facts: jsonOf(files, paths.facts, archivedFactsSchema),
-    plan: jsonOf(files, paths.plan, archivedPlanSchema),
-    source: files[paths.source] ?? null,
+    facts: await jsonOf(zip, paths.facts, archivedFactsSchema),
+    plan: await jsonOf(zip, paths.plan, archivedPlanSchema),
+    source: (await bytesOf(zip, paths.source)) ?? null,
     versions,
   };
 };
 
-const manifestOf = (files: Files): Result<Manifest, ArchiveError> => {
+const opened = async <T>(title: string, read: () => Promise<T> | T): Promise<Opened<T>> => {
+  try {
+    return { kind: 'read', title, content: await read() };
+  } catch (cause) {
+    if (cause instanceof Unreadable) return { kind: 'unreadable', title, words: cause.message };
+    throw cause;
+  }
+};
+
+/** Each student by itself: one that cannot be read does not keep the others back, and requests are answered in between. */
+const studentsOf = async function* (zip: Zip): AsyncGenerator<Opened<ArchivedStudent>> {
+  const all = await opened('Students', () => jsonOf(zip, ARCHIVED_STUDENTS, z.array(z.unknown()), []));
+  if (all.kind === 'unreadable') return yield all;
+  for (const [index, content] of all.content.entries()) {
+    const name = (content as { readonly name?: unknown } | null)?.name;
+    const title = typeof name === 'string' ? name : `Student ${index + 1}`;
+    yield await opened(title, () => parsed(ARCHIVED_STUDENTS, content, archivedStudentSchema));
+    await new Promise(setImmediate);
+  }
+};
+
+const piecesOf = async function* (zip: Zip, { pieces, unreadable }: Manifest): AsyncGenerator<Opened<ArchivedPiece>> {
+  const later: typeof pieces = [];
+  for (const piece of pieces) {
+    const facts = await opened(piece.title, () => jsonOf(zip, archivePaths(piece.id).facts, archivedFactsSchema));
+    if (facts.kind === 'read' && facts.content.generalId !== null) later.push(piece);
+    else yield await opened(piece.title, () => readPiece(zip, piece.id));
+  }
+  for (const { id, title } of later) yield await opened(title, () => readPiece(zip, id));
+  for (const { title } of unreadable)
+    yield { kind: 'unreadable', title, words: 'could not be read when the archive was made.' };
+};
+
+const manifestOf = async (zip: Zip): Promise<Result<Manifest, ArchiveError>> => {
   let content: unknown;
   try {
-    content = JSON.parse(textOf(files, MANIFEST) ?? '');
+    content = JSON.parse((await textOf(zip, MANIFEST)) ?? '');
   } catch {
     return fail({ code: 'not-archive' });
   }
@@ -136,40 +160,28 @@ const manifestOf = (files: Files): Result<Manifest, ArchiveError> => {
   return manifest.success ? ok(manifest.data) : fail({ code: 'not-archive' });
 };
 
-/** Opens the bytes of an archive; a piece that cannot be read, or the students, do not keep the others back. */
-export const openArchive = (bytes: Uint8Array): Result<OpenedArchive, ArchiveError> => {
-  const files = unpack(bytes);
-  if (files.kind === 'error') return files;
-  const manifest = manifestOf(files.value);
-  if (manifest.kind === 'error') return manifest;
-  const read = <T>(part: () => T, unreadable: (words: string) => T): T => {
-    try {
-      return part();
-    } catch (cause) {
-      if (!(cause instanceof Unreadable)) throw cause;
-      return unreadable(cause.message);
+/**
+ * Opens an archive, a file or bytes. Entries are only ever looked up by names of ours, so what an entry calls itself leads
+ * nowhere. What cannot be read does not keep the rest back.
+ */
+export const openArchive = async (place: string | Buffer): Promise<Result<OpenedArchive, ArchiveError>> => {
+  try {
+    const zip = await openZip(place, { entries: MAX_ENTRIES, bytes: MAX_UNPACKED_BYTES });
+    const manifest = await manifestOf(zip);
+    if (manifest.kind === 'error') {
+      zip.close();
+      return manifest;
     }
-  };
-  const told: OpenedPiece[] = [];
-  const students = read(
-    (): readonly ArchivedStudent[] => jsonOf(files.value, ARCHIVED_STUDENTS, archivedStudentsSchema, []),
-    (words) => {
-      told.push({ kind: 'unreadable', title: 'Students', words });
-      return [];
-    },
-  );
-  const rules = read(
-    (): RulesFile => jsonOf(files.value, ARCHIVED_RULES, rulesFileSchema, {}),
-    (words) => {
-      told.push({ kind: 'unreadable', title: 'House rules', words });
-      return {};
-    },
-  );
-  const pieces = manifest.value.pieces.map(({ id, title }) =>
-    read(
-      (): OpenedPiece => ({ kind: 'piece', title, piece: readPiece(files.value, id) }),
-      (words): OpenedPiece => ({ kind: 'unreadable', title, words }),
-    ),
-  );
-  return ok({ manifest: manifest.value, rules, students, pieces: [...told, ...pieces] });
+    return ok({
+      manifest: manifest.value,
+      rules: () => opened('House rules', () => jsonOf(zip, ARCHIVED_RULES, rulesFileSchema, {})),
+      students: () => studentsOf(zip),
+      pieces: () => piecesOf(zip, manifest.value),
+      close: () => zip.close(),
+    });
+  } catch (cause) {
+    if (cause instanceof ZipTooLarge) return fail({ code: 'too-large' });
+    if (cause instanceof ZipDamaged) return fail({ code: 'not-zip', detail: cause.message });
+    throw cause;
+  }
 };

@@ -6,54 +6,147 @@ import {
   archivePaths,
   MANIFEST,
   type ArchivedPiece,
-  type ArchivedStudent,
   type Manifest,
-  type RulesFile,
 } from '@kettle-step/contract';
-import { strToU8, zipSync, type Zippable } from 'fflate';
+import { strToU8, Zip, ZipDeflate } from 'fflate';
+import type { ArchiveStore } from './store';
+
+/** What an archive is made of. */
+export type Packed = Pick<ArchiveStore, 'list' | 'get' | 'studentIds' | 'student' | 'rules'>;
+
+/** A file of an archive, as the parts that make it up. */
+interface File {
+  readonly name: string;
+  readonly parts: AsyncIterable<Uint8Array> | readonly Uint8Array[];
+}
 
 const json = (content: unknown): Uint8Array => strToU8(`${JSON.stringify(content, undefined, 1)}\n`);
+const whole = (name: string, bytes: Uint8Array): File => ({ name, parts: [bytes] });
 
-const filesOf = ({ id, facts, document, source, plan, versions }: ArchivedPiece): Zippable => {
+const filesOf = ({ id, facts, document, source, plan, versions }: ArchivedPiece): readonly File[] => {
   const paths = archivePaths(id);
-  const files: Zippable = {
-    [paths.document]: strToU8(document),
-    [paths.facts]: json(facts),
-    [paths.plan]: json(plan),
-    [paths.versions]: json(
-      versions.map(({ document: music, ...version }) => ({ ...version, ownMusic: music !== null })),
+  return [
+    whole(paths.document, strToU8(document)),
+    whole(paths.facts, json(facts)),
+    whole(paths.plan, json(plan)),
+    whole(
+      paths.versions,
+      json(versions.map(({ document: music, ...version }) => ({ ...version, ownMusic: music !== null }))),
     ),
-  };
-  if (source) files[paths.source] = source;
-  for (const version of versions)
-    if (version.document !== null) files[paths.versionDocument(version.id)] = strToU8(version.document);
-  return files;
+    ...(source ? [whole(paths.source, source)] : []),
+    ...versions.flatMap(({ id: version, document: music }) =>
+      music === null ? [] : [whole(paths.versionDocument(version), strToU8(music))],
+    ),
+  ];
 };
 
-/** Packs a studio into the bytes of an archive. */
-export const packArchive = (
-  {
-    pieces,
-    students,
-    rules,
-  }: {
-    readonly pieces: readonly ArchivedPiece[];
-    readonly students: readonly ArchivedStudent[];
-    readonly rules: RulesFile;
-  },
-  now: Date,
-): Uint8Array<ArrayBuffer> => {
+type Title = Manifest['unreadable'][number];
+
+interface Telling {
+  readonly told: Title[];
+  readonly signal: AbortSignal | undefined;
+}
+
+/** Something that cannot be read stays out and is told, in the archive and on the server's own output; the rest goes along. */
+const orTold = async <T>(
+  title: string,
+  { told, signal }: Telling,
+  read: () => Promise<T | undefined>,
+): Promise<T | undefined> => {
+  try {
+    return await read();
+  } catch (cause) {
+    signal?.throwIfAborted();
+    console.error(`“${title}” cannot be read and is not in the archive.`, cause);
+    told.push({ title });
+    return undefined;
+  }
+};
+
+/** Lets requests that came meanwhile be answered. */
+const pause = (): Promise<void> => new Promise(setImmediate);
+
+const studentParts = async function* (store: Packed, telling: Telling): AsyncGenerator<Uint8Array> {
+  let before = '[';
+  for (const [index, id] of (await store.studentIds()).entries()) {
+    const student = await orTold(`Student ${index + 1}`, telling, () => store.student(id));
+    if (!student) continue;
+    yield strToU8(`${before}\n${JSON.stringify(student)}`);
+    before = ',';
+    await pause();
+  }
+  yield strToU8(before === '[' ? '[]\n' : '\n]\n');
+};
+
+const files = async function* (store: Packed, now: Date, signal?: AbortSignal): AsyncGenerator<File> {
+  const telling: Telling = { told: [], signal };
+  const pieces = [];
+  yield { name: ARCHIVED_STUDENTS, parts: studentParts(store, telling) };
+  const rules = await orTold('House rules', telling, () => store.rules());
+  yield whole(ARCHIVED_RULES, json(rules ?? {}));
+  for (const { id, title } of await store.list()) {
+    signal?.throwIfAborted();
+    const piece = await orTold(title, telling, () => store.get(id));
+    if (!piece) continue;
+    yield* filesOf(piece);
+    pieces.push({ id, title });
+    await pause();
+  }
   const manifest: Manifest = {
     format: ARCHIVE_FORMAT,
     version: ARCHIVE_VERSION,
     createdAt: now.toISOString(),
-    pieces: pieces.map(({ id, facts }) => ({ id, title: facts.title })),
+    pieces,
+    unreadable: telling.told,
   };
-  return zipSync(
-    Object.assign(
-      { [MANIFEST]: json(manifest), [ARCHIVED_STUDENTS]: json(students), [ARCHIVED_RULES]: json(rules) },
-      ...pieces.map(filesOf),
-    ) as Zippable,
-    { mtime: now },
-  );
+  // Last: by then it is known what could be read.
+  yield whole(MANIFEST, json(manifest));
+};
+
+/**
+ * A studio as the bytes of an archive, part by part: never more than a piece of it is in memory.
+ * @param signal - nobody wants the rest
+ */
+export const packArchive = async function* (
+  store: Packed,
+  now: Date,
+  signal?: AbortSignal,
+): AsyncGenerator<Uint8Array> {
+  let made: Uint8Array[] = [];
+  const zip = new Zip((problem, bytes) => {
+    if (problem) throw problem;
+    made.push(bytes);
+  });
+  const taken = (): readonly Uint8Array[] => {
+    const bytes = made;
+    made = [];
+    return bytes;
+  };
+  for await (const { name, parts } of files(store, now, signal)) {
+    const file = new ZipDeflate(name);
+    file.mtime = now;
+    zip.add(file);
+    for await (const part of parts) {
+      file.push(part);
+      yield* taken();
+    }
+    file.push(new Uint8Array(), true);
+    yield* taken();
+  }
+  zip.end();
+  yield* taken();
+};
+
+/** One piece as an archive of its own. */
+export const packPiece = async (piece: ArchivedPiece, now: Date): Promise<Buffer> => {
+  const alone: Packed = {
+    list: () => Promise.resolve([{ id: piece.id, title: piece.facts.title }]),
+    get: () => Promise.resolve(piece),
+    studentIds: () => Promise.resolve([]),
+    student: () => Promise.resolve(undefined),
+    rules: () => Promise.resolve({}),
+  };
+  const parts = [];
+  for await (const part of packArchive(alone, now)) parts.push(part);
+  return Buffer.concat(parts);
 };

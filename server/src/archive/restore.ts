@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { ArchivedPiece, RestoreReport } from '@kettle-step/contract';
-import { explainMusicXmlError } from '@kettle-step/core';
-import { readCorrected } from '../pieces/import';
-import type { OpenedArchive, OpenedPiece } from './open';
+import { troubleIn } from '../database/trouble';
+import type { Workshop } from '../workshop/workshop';
+import type { Opened, OpenedArchive } from './open';
 import type { ArchiveStore } from './store';
 
 type Told = RestoreReport['pieces'][number];
@@ -26,12 +26,17 @@ const same = async (store: ArchiveStore, id: string, { versions }: ArchivedPiece
   return { title, outcome: 'same', words: `Stands in the studio as it is in the archive.${more}` };
 };
 
-const restorePiece = async (store: ArchiveStore, opened: OpenedPiece, from: string): Promise<Told> => {
+const restorePiece = async (
+  store: ArchiveStore,
+  workshop: Workshop,
+  opened: Opened<ArchivedPiece>,
+  from: string,
+): Promise<Told> => {
   const { title } = opened;
   if (opened.kind === 'unreadable') return { title, outcome: 'refused', words: opened.words };
-  const { piece } = opened;
-  const music = readCorrected(piece.document);
-  if (music.kind === 'error') return { title, outcome: 'refused', words: explainMusicXmlError(music.error) };
+  const piece = opened.content;
+  const music = await workshop.do({ kind: 'correct', document: piece.document });
+  if (music.kind === 'error') return { title, outcome: 'refused', words: music.error };
   const there = await store.get(piece.id);
   if (!there) {
     await store.put(piece, music.value);
@@ -52,19 +57,45 @@ const restorePiece = async (store: ArchiveStore, opened: OpenedPiece, from: stri
   };
 };
 
-const isOwn = (opened: OpenedPiece): boolean => opened.kind === 'piece' && opened.piece.facts.generalId !== null;
+/** One that cannot be put in does not keep the others back; trouble with the studio's file does. */
+const tellOf = async (title: string, work: () => Promise<Told>): Promise<Told> => {
+  try {
+    return await work();
+  } catch (cause) {
+    if (troubleIn(cause) !== undefined) throw cause;
+    console.error(cause);
+    return { title, outcome: 'refused', words: 'It could not be put into the studio. Please report it.' };
+  }
+};
 
-/** Puts the pieces of an archive into a studio, empty or not. Nothing that is there is overwritten. */
+/**
+ * Puts what an archive holds into a studio, empty or not. Nothing that is there is overwritten, so that it can be done again where
+ * it was broken off: what came in before is found as it is.
+ * @param progress - told after each piece
+ * @param signal - breaks it off between two pieces
+ */
 export const restoreArchive = async (
   store: ArchiveStore,
-  { manifest, rules, students, pieces }: OpenedArchive,
+  workshop: Workshop,
+  archive: OpenedArchive,
+  progress: (done: number, of: number) => void = () => undefined,
+  signal?: AbortSignal,
 ): Promise<RestoreReport> => {
-  const from = manifest.createdAt.slice(0, 10);
-  if (Object.keys(rules).length > 0) await store.putRules(rules);
-  await store.putStudents(students);
+  const { createdAt, pieces } = archive.manifest;
   const told: Told[] = [];
-  // A student's own plan comes after the general one beside which it stands.
-  for (const piece of [...pieces].sort((a, b) => Number(isOwn(a)) - Number(isOwn(b))))
-    told.push(await restorePiece(store, piece, from));
-  return { createdAt: manifest.createdAt, pieces: told };
+  const refused = ({ title, words }: { readonly title: string; readonly words: string }): void =>
+    void told.push({ title, outcome: 'refused', words });
+  const rules = await archive.rules();
+  if (rules.kind === 'unreadable') refused(rules);
+  else if (Object.keys(rules.content).length > 0) await store.putRules(rules.content);
+  for await (const student of archive.students())
+    if (student.kind === 'unreadable') refused(student);
+    else await store.putStudent(student.content);
+  let done = 0;
+  for await (const piece of archive.pieces()) {
+    told.push(await tellOf(piece.title, () => restorePiece(store, workshop, piece, createdAt.slice(0, 10))));
+    progress((done += 1), pieces.length);
+    signal?.throwIfAborted();
+  }
+  return { createdAt, pieces: told };
 };

@@ -1,41 +1,61 @@
-import { restoreReportSchema } from '@kettle-step/contract';
-import { raw, Router } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { restoreReportSchema, RESTORE_LINES_TYPE, type RestoreLine } from '@kettle-step/contract';
+import { Router, type Response } from 'express';
 import { onlyAs } from '../http/doors';
-import { sendProblem } from '../http/problems';
-import { unreadable } from '../http/refusals';
-import { explainArchiveError, MAX_ARCHIVE_BYTES, openArchive } from './open';
+import { problemOf, sendProblem } from '../http/problems';
+import { REFUSALS, unreadable } from '../http/refusals';
+import { ArrivalUnderWay, type Arrivals } from './arrival';
 import { packArchive } from './pack';
-import { restoreArchive } from './restore';
 import type { ArchiveStore } from './store';
 
-/** `/api/archive`: the whole studio as one file, out and in. */
-export const archiveRoutes = (store: ArchiveStore): Router => {
+/** A long answer: a line for each step, and the last one tells what it came to. */
+const lines = (response: Response) => {
+  const write = (line: RestoreLine): void => void response.write(`${JSON.stringify(line)}\n`);
+  return {
+    step: (done: number, of: number): void => {
+      if (!response.headersSent) response.type(RESTORE_LINES_TYPE);
+      write({ done, of });
+    },
+    end: (line: RestoreLine): void => {
+      write(line);
+      response.end();
+    },
+  };
+};
+
+/** `/api/archive`: the whole studio as one file, out and in. Whoever asks for lines is told how far it is. */
+export const archiveRoutes = (store: ArchiveStore, arrivals: Arrivals): Router => {
   const router = Router();
 
   router.get('/', async (_request, response) => {
     const now = new Date();
-    const pieces = [];
-    for (const id of await store.ids()) {
-      const piece = await store.get(id);
-      if (piece) pieces.push(piece);
-    }
-    response
-      .attachment(`kettle-step-studio-${now.toISOString().slice(0, 10)}.zip`)
-      .type('application/zip')
-      .send(Buffer.from(packArchive({ pieces, students: await store.students(), rules: await store.rules() }, now)));
+    response.attachment(`kettle-step-studio-${now.toISOString().slice(0, 10)}.zip`).type('application/zip');
+    const gone = new AbortController();
+    response.once('close', () => gone.abort());
+    await pipeline(Readable.from(packArchive(store, now, gone.signal)), response).catch((cause: unknown) => {
+      // Whoever went away is told nothing more.
+      if (!gone.signal.aborted) throw cause;
+    });
   });
 
-  router.post(
-    '/',
-    onlyAs('application/zip'),
-    raw({ type: 'application/zip', limit: MAX_ARCHIVE_BYTES }),
-    async (request, response) => {
-      const body: unknown = request.body;
-      const opened = openArchive(body instanceof Uint8Array ? body : new Uint8Array());
-      if (opened.kind === 'error') return sendProblem(response, unreadable(explainArchiveError(opened.error)));
-      response.json(restoreReportSchema.parse(await restoreArchive(store, opened.value)));
-    },
-  );
+  router.post('/', onlyAs('application/zip'), async (request, response) => {
+    const told = lines(response);
+    const step = request.accepts(['json', RESTORE_LINES_TYPE]) === RESTORE_LINES_TYPE ? told.step : () => undefined;
+    try {
+      const taken = await arrivals.take(request, step);
+      if (taken.kind === 'error') return sendProblem(response, unreadable(taken.error));
+      const report = restoreReportSchema.parse(taken.value);
+      if (response.headersSent) told.end({ report });
+      else response.json(report);
+    } catch (cause) {
+      if (cause instanceof ArrivalUnderWay) return sendProblem(response, REFUSALS.arrivalUnderWay);
+      if (!response.headersSent) throw cause;
+      // Half of the lines are out: the problem is the last of them.
+      console.error(cause);
+      told.end({ problem: problemOf(cause) });
+    }
+  });
 
   return router;
 };

@@ -6,7 +6,8 @@ import type { HouseStore } from '../house/store';
 import type { LessonStore } from '../lessons/store';
 import type { MemoryStore } from '../memory/store';
 import type { OwnPlanStore } from '../pieces/own-plans';
-import type { PieceStore, StoredPiece } from '../pieces/store';
+import type { Transaction } from '../pieces/plan-rows';
+import { insertPiece, type PieceStore, type StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import type { StudentStore } from '../students/store';
 import type { TrainerStore } from '../trainer/store';
@@ -14,7 +15,8 @@ import type { TrainerStore } from '../trainer/store';
 /** Pieces with everything that belongs to them, out of the database and back into it. */
 export interface ArchiveStore {
   readonly get: (id: string) => Promise<ArchivedPiece | undefined>;
-  readonly ids: () => Promise<readonly string[]>;
+  /** The pieces on the shelf, by title. */
+  readonly list: () => Promise<readonly { readonly id: string; readonly title: string }[]>;
   /** Puts a piece in as it was; its id must be free. */
   readonly put: (piece: ArchivedPiece, described: StoredPiece['described']) => Promise<void>;
   /** Adds versions that a piece does not have yet; tells how many. */
@@ -22,12 +24,13 @@ export interface ArchiveStore {
   readonly rules: () => Promise<RulesFile>;
   /** Settles house rules where none are settled yet. */
   readonly putRules: (rules: RulesFile) => Promise<void>;
-  readonly students: () => Promise<readonly ArchivedStudent[]>;
-  /** Puts students in as they were; those who are there are left as they are. */
-  readonly putStudents: (students: readonly ArchivedStudent[]) => Promise<void>;
+  readonly studentIds: () => Promise<readonly string[]>;
+  readonly student: (id: string) => Promise<ArchivedStudent | undefined>;
+  /** Puts a student in with all that belongs to one; who is there is left as is. */
+  readonly putStudent: (student: ArchivedStudent) => Promise<void>;
 }
 
-const addVersions = async (db: Database, pieceId: string, all: ArchivedPiece['versions']): Promise<number> => {
+const addVersions = async (db: Transaction, pieceId: string, all: ArchivedPiece['versions']): Promise<number> => {
   let added = 0;
   for (const { id, name, kind, createdAt, fingers, desk, document } of all) {
     const row = { id, pieceId, name, kind, createdAt, content: { fingers, desk }, document };
@@ -37,21 +40,16 @@ const addVersions = async (db: Database, pieceId: string, all: ArchivedPiece['ve
   return added;
 };
 
-const readStudents = async ({
-  students,
-  lessons,
-  memory,
-  trainer,
-}: Pick<Rooms, 'students' | 'lessons' | 'memory' | 'trainer'>): Promise<readonly ArchivedStudent[]> => {
-  const whole = await Promise.all((await students.list()).map(({ id }) => students.get(id)));
-  const known = whole.flatMap((student) => student ?? []);
-  return Promise.all(
-    known.map(async ({ id, name, remarks, since, rules, measures }) => {
-      const [book, checks] = [[...(await lessons.of(id))], [...(await memory.of(id))]];
-      const answers = [...(await trainer.of(id))];
-      return { id, name, remarks, since, rules, measures, passes: [], checks, trainer: answers, lessons: book };
-    }),
-  );
+const readStudent = async (
+  { students, lessons, memory, trainer }: Pick<Rooms, 'students' | 'lessons' | 'memory' | 'trainer'>,
+  studentId: string,
+): Promise<ArchivedStudent | undefined> => {
+  const student = await students.get(studentId);
+  if (!student) return undefined;
+  const { id, name, remarks, since, rules, measures } = student;
+  const [book, checks] = [[...(await lessons.of(id))], [...(await memory.of(id))]];
+  const answers = [...(await trainer.of(id))];
+  return { id, name, remarks, since, rules, measures, passes: [], checks, trainer: answers, lessons: book };
 };
 
 /** Patterns that were passed, as archives from before there were memory checks have them. */
@@ -119,33 +117,32 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
     return student === '' ? null : students.add({ name: student });
   };
 
-  const insertVersions = (pieceId: string, all: ArchivedPiece['versions']): Promise<number> =>
-    addVersions(db, pieceId, all);
-
   return {
-    ids: async () => (await pieces.list()).map(({ id }) => id),
+    list: () => pieces.list(),
     get: (id) => readArchived(rooms, id),
     put: async ({ id, document, source, facts, plan, versions: kept }, described) => {
       const { student: _, ...more } = facts;
       const generalId = facts.generalId && ((await pieces.get(facts.generalId))?.id ?? null);
       const studentId = await studentOf(facts);
-      await pieces.put({ id, document, source, ...more, studentId, generalId, described, ...plan });
-      await insertVersions(id, kept);
+      // With its versions or not at all.
+      await db.transaction(async (tx) => {
+        await insertPiece(tx, { id, document, source, ...more, studentId, generalId, described, ...plan });
+        await addVersions(tx, id, kept);
+      });
     },
-    addVersions: insertVersions,
+    addVersions: (pieceId, all) => db.transaction((tx) => addVersions(tx, pieceId, all)),
     rules: async () => (await house.get()).rules,
     putRules: async (rules) => {
       // Rules that are settled already are left as they are: the save is then refused.
       await house.save({ rules, baseRevision: 0 });
     },
-    students: () => readStudents(rooms),
-    putStudents: async (all) => {
-      for (const student of all) {
-        if (await students.put(student)) await memory.put(student.id, checksOfPasses(student));
-        await memory.put(student.id, student.checks);
-        await trainer.add(student.id, student.trainer);
-        await lessons.put(student.id, student.lessons);
-      }
+    studentIds: async () => (await students.list()).map(({ id }) => id),
+    student: (id) => readStudent(rooms, id),
+    putStudent: async (student) => {
+      if (await students.put(student)) await memory.put(student.id, checksOfPasses(student));
+      await memory.put(student.id, student.checks);
+      await trainer.add(student.id, student.trainer);
+      await lessons.put(student.id, student.lessons);
     },
   };
 };

@@ -2,12 +2,13 @@ import { randomUUID } from 'node:crypto';
 import { BIN_DAYS, type Binned, type RestoreReport } from '@kettle-step/contract';
 import { desc, eq, lt } from 'drizzle-orm';
 import { openArchive } from '../archive/open';
-import { packArchive } from '../archive/pack';
+import { packPiece } from '../archive/pack';
 import { restoreArchive } from '../archive/restore';
 import type { ArchiveStore } from '../archive/store';
 import type { Database } from '../database/open';
 import { bin } from '../database/schema';
 import type { PieceStore } from '../pieces/store';
+import type { Workshop } from '../workshop/workshop';
 
 /** Where pieces go that are taken off the shelf. */
 export interface BinStore {
@@ -21,7 +22,12 @@ export interface BinStore {
 
 const DAY_MS = 86_400_000;
 
-export const createBinStore = (db: Database, archive: ArchiveStore, shelf: Pick<PieceStore, 'remove'>): BinStore => ({
+export const createBinStore = (
+  db: Database,
+  archive: ArchiveStore,
+  shelf: Pick<PieceStore, 'remove'>,
+  workshop: Workshop,
+): BinStore => ({
   list: async (now) => {
     const oldest = new Date(now.getTime() - BIN_DAYS * DAY_MS).toISOString();
     await db.delete(bin).where(lt(bin.binnedAt, oldest));
@@ -34,16 +40,16 @@ export const createBinStore = (db: Database, archive: ArchiveStore, shelf: Pick<
     const piece = await archive.get(pieceId);
     if (!piece) return false;
     const { title, student } = piece.facts;
-    const packed = Buffer.from(packArchive({ pieces: [piece], students: [], rules: {} }, now));
+    const packed = await packPiece(piece, now);
     // First into the bin: should the power go in between, it is in both.
     await db.insert(bin).values({ id: randomUUID(), title, student, binnedAt: now.toISOString(), archive: packed });
     return shelf.remove(pieceId);
   },
   putBack: async (id) => {
     const [row] = await db.select().from(bin).where(eq(bin.id, id));
-    const opened = row && openArchive(new Uint8Array(row.archive));
+    const opened = row && (await openArchive(row.archive));
     if (opened?.kind !== 'ok') return undefined;
-    const { pieces } = await restoreArchive(archive, opened.value);
+    const { pieces } = await restoreArchive(archive, workshop, opened.value);
     if (pieces[0]?.outcome !== 'refused') await db.delete(bin).where(eq(bin.id, id));
     return pieces[0];
   },

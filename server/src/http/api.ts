@@ -1,5 +1,6 @@
 import { askingListSchema } from '@kettle-step/contract';
 import { Router } from 'express';
+import type { Arrivals } from '../archive/arrival';
 import { archiveRoutes } from '../archive/routes';
 import type { ArchiveStore } from '../archive/store';
 import { backupRoutes } from '../backup/routes';
@@ -39,6 +40,7 @@ export interface Stores {
   readonly links: LinkStore;
   readonly house: HouseStore;
   readonly archive: ArchiveStore;
+  readonly arrivals: Arrivals;
   readonly backups: BackupStore;
   readonly bin: BinStore;
   readonly keyhole: Keyhole;
@@ -88,6 +90,6 @@ export const apiRooms = (stores: Stores): readonly ApiRoom[] => {
     locked('/api/house-rules', houseRoutes(house)),
     locked('/api/bin', binRoutes(bin)),
     locked('/api/backups', backupRoutes(backups)),
-    locked('/api/archive', archiveRoutes(archive)),
+    locked('/api/archive', archiveRoutes(archive, stores.arrivals)),
   ];
 };

@@ -19,15 +19,19 @@ const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly t
   internal: { status: 500, title: 'Something went wrong in the program' },
 };
 
+const detailsOf = ({ code, detail }: Refusal): Problem => {
+  const { status, title } = STATUS[code];
+  return { type: `urn:kettle-step:problem:${code}`, title, status, detail, code };
+};
+
 /** Answers with problem details (RFC 9457). */
 export const sendProblem = (
   response: Response,
-  { code, detail }: Refusal,
+  refusal: Refusal,
   more: Pick<Problem, 'currentRevision'> = {},
 ): void => {
-  const { status, title } = STATUS[code];
-  const problem: Problem = { type: `urn:kettle-step:problem:${code}`, title, status, detail, code, ...more };
-  response.status(status).type(PROBLEM_MEDIA_TYPE).send(JSON.stringify(problem));
+  const problem = { ...detailsOf(refusal), ...more };
+  response.status(problem.status).type(PROBLEM_MEDIA_TYPE).send(JSON.stringify(problem));
 };
 
 const isTooLarge = (cause: unknown): boolean => (cause as { type?: string } | null)?.type === 'entity.too.large';
@@ -44,6 +48,9 @@ const refusalFor = (trouble: TroubleKind | undefined): Refusal => {
   if (trouble === 'full') return REFUSALS.diskFull;
   return trouble === 'damaged' || trouble === 'no-database' ? REFUSALS.damaged : REFUSALS.notNow;
 };
+
+/** What a request is told of something that went wrong on the way. */
+export const problemOf = (cause: unknown): Problem => detailsOf(refusalFor(troubleIn(cause)));
 
 /** The last stop: nothing leaves as a stack trace; bugs are loud on the server's own output. */
 export const problemHandler =

@@ -44,6 +44,7 @@ export const REFUSALS = {
   ),
   foreignPage: told('forbidden', 'Only Kettle Step’s own pages change anything here.'),
   diskFull: told('storage-full', 'The disk of the studio is full. Make room on it; nothing was changed.'),
+  arrivalUnderWay: told('unavailable', 'An archive is being brought in already. Wait until it is there.'),
   busy: told('unavailable', 'Too many files are being read at the moment. Try again in a minute.'),
   notNow: told('unavailable', 'The studio’s file cannot be used at the moment; nothing was changed. Try again soon.'),
   damaged: told(

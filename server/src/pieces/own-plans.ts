@@ -4,7 +4,7 @@ import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieces, plans, students } from '../database/schema';
 import { isPresent } from '../students/fingering';
-import type { PieceStore } from './store';
+import { insertPiece, type PieceStore } from './store';
 
 /** Students' own plans of pieces, beside the general ones. Each is a piece of its own that knows which it was made from. */
 export interface OwnPlanStore {
@@ -24,7 +24,7 @@ export interface OwnPlanStore {
 const generalFingers = (fingers: readonly StoredFinger[]): SeenFingers =>
   fingers.map(({ noteId, finger }) => ({ noteId, finger }));
 
-export const createOwnPlanStore = (db: Database, store: Pick<PieceStore, 'get' | 'put' | 'source'>): OwnPlanStore => {
+export const createOwnPlanStore = (db: Database, store: Pick<PieceStore, 'get' | 'source'>): OwnPlanStore => {
   const generalOf = async (id: string, seen: unknown): Promise<Beside['general']> => {
     const general = await store.get(id);
     if (!general) return null;
@@ -50,7 +50,8 @@ export const createOwnPlanStore = (db: Database, store: Pick<PieceStore, 'get' |
       };
       const described = { title, composer, metre, key, bars, notes };
       const music = { title, described, document, source: source.bytes, sourceName: source.name };
-      await store.put({ ...own, ...music, ...plan, desk: { ...plan.desk, hands: null } });
+      const copy = { ...own, ...music, ...plan, desk: { ...plan.desk, hands: null } };
+      await db.transaction((tx) => insertPiece(tx, copy));
       return { kind: 'added', id: own.id };
     },
 

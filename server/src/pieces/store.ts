@@ -63,8 +63,6 @@ export interface PieceStore {
   /** The file as it was brought in; null for a piece from before files were kept. */
   readonly source: (id: string) => Promise<Source | undefined>;
   readonly add: (id: string, piece: ImportedPiece, studentId: string | null, now: Date) => Promise<void>;
-  /** Puts a piece in as it once was. */
-  readonly put: (piece: StoredPiece) => Promise<void>;
   readonly savePlan: (id: string, plan: SavePlan, music: Corrected | undefined, now: Date) => Promise<SaveOutcome>;
   /** Says whom a piece is for. */
   readonly giveTo: (id: string, studentId: string | null) => Promise<'given' | 'no-piece' | 'no-student'>;
@@ -155,19 +153,18 @@ const readSource = async (db: Database, id: string): Promise<Source | undefined>
 };
 
 /** Puts a piece in whose id is free. */
-const insertPiece = (db: Database, piece: StoredPiece): Promise<void> =>
-  db.transaction(async (tx) => {
-    const { id, described, title, studentId, generalId, createdAt, updatedAt, ribbon, desk } = piece;
-    const { document, source, sourceName, generalSeen } = piece;
-    const facts = { ...described, title, studentId, generalId, createdAt, updatedAt, ...shelfFactsOf(ribbon, desk) };
-    await tx.insert(pieces).values({ id, ...facts });
-    await tx.insert(pieceMusic).values({ pieceId: id, document, source: source && Buffer.from(source), sourceName });
-    const [plan] = await tx
-      .insert(plans)
-      .values({ pieceId: id, revision: 1, desk, generalSeen })
-      .returning({ id: plans.id });
-    if (plan) await writePlanRows(tx, plan.id, piece);
-  });
+export const insertPiece = async (tx: Transaction, piece: StoredPiece): Promise<void> => {
+  const { id, described, title, studentId, generalId, createdAt, updatedAt, ribbon, desk } = piece;
+  const { document, source, sourceName, generalSeen } = piece;
+  const facts = { ...described, title, studentId, generalId, createdAt, updatedAt, ...shelfFactsOf(ribbon, desk) };
+  await tx.insert(pieces).values({ id, ...facts });
+  await tx.insert(pieceMusic).values({ pieceId: id, document, source: source && Buffer.from(source), sourceName });
+  const [plan] = await tx
+    .insert(plans)
+    .values({ pieceId: id, revision: 1, desk, generalSeen })
+    .returning({ id: plans.id });
+  if (plan) await writePlanRows(tx, plan.id, piece);
+};
 
 /** Versions from before keep the music they were made for; those made for this very music need no copy of it. */
 const correctMusic = async (tx: Transaction, id: string, { document, ...described }: Corrected): Promise<void> => {
@@ -238,9 +235,9 @@ export const createPieceStore = (db: Database): PieceStore => ({
       createdAt: at,
       updatedAt: at,
     };
-    return insertPiece(db, { ...own, described, document, source, sourceName, fingers, ribbon, desk: NEW_DESK });
+    const piece = { ...own, described, document, source, sourceName, fingers, ribbon, desk: NEW_DESK };
+    return db.transaction((tx) => insertPiece(tx, piece));
   },
-  put: (piece) => insertPiece(db, piece),
   savePlan: (id, plan, music, now) => savePlan(db, id, plan, music, now),
   giveTo: (id, studentId) => giveTo(db, id, studentId),
   standing: async (id) => {

@@ -1,0 +1,113 @@
+import { createWriteStream, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Transform, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { RestoreReport } from '@kettle-step/contract';
+import { fail, ok, type Result } from '@kettle-step/core';
+import type { Workshop } from '../workshop/workshop';
+import { explainArchiveError, MAX_ARCHIVE_BYTES, openArchive, type OpenedArchive } from './open';
+import { restoreArchive } from './restore';
+import type { ArchiveStore } from './store';
+
+/** Archives on their way into the studio. */
+export interface Arrivals {
+  /**
+   * Brings one in. From the moment it is known to be an archive it comes in whole: what a stop of the program breaks off goes on at
+   * the next start.
+   * @returns a sentence where it is no archive; nothing was changed then
+   */
+  readonly take: (
+    bytes: Readable,
+    progress: (done: number, of: number) => void,
+  ) => Promise<Result<RestoreReport, string>>;
+  /** Goes on with one that was broken off, if any. */
+  readonly resume: () => Promise<RestoreReport | undefined>;
+  /** Breaks off what is under way, for the next start. */
+  readonly close: () => Promise<void>;
+}
+
+/** One is being brought in already. */
+export class ArrivalUnderWay extends Error {
+  override readonly name = 'ArrivalUnderWay';
+}
+
+const tooLarge = new Error('too large');
+
+/** Ends what is larger than any archive, before it fills the disk. */
+const limited = (): Transform => {
+  let bytes = 0;
+  return new Transform({
+    transform: (chunk: Buffer, _encoding, done) => {
+      bytes += chunk.length;
+      if (bytes > MAX_ARCHIVE_BYTES) done(tooLarge);
+      else done(null, chunk);
+    },
+  });
+};
+
+/** @param database - the studio's file; undefined where it is on a server of its own, and nothing outlives the program */
+export const createArrivals = (database: string | undefined, store: ArchiveStore, workshop: Workshop): Arrivals => {
+  const folder = database === undefined ? mkdtempSync(join(tmpdir(), 'kettle-step-')) : `${database}-arrival`;
+  const [coming, accepted] = [join(folder, 'coming.zip'), join(folder, 'accepted.zip')];
+  const ending = new AbortController();
+  let underWay: Promise<unknown> | undefined;
+
+  const finish = async (
+    archive: OpenedArchive,
+    progress?: (done: number, of: number) => void,
+  ): Promise<RestoreReport> => {
+    try {
+      const report = await restoreArchive(store, workshop, archive, progress, ending.signal);
+      rmSync(folder, { recursive: true, force: true });
+      return report;
+    } finally {
+      archive.close();
+    }
+  };
+
+  const alone = async <T>(work: () => Promise<T>): Promise<T> => {
+    if (underWay) throw new ArrivalUnderWay('one at a time');
+    const working = work();
+    underWay = working;
+    try {
+      return await working;
+    } finally {
+      underWay = undefined;
+    }
+  };
+
+  const take: Arrivals['take'] = async (bytes, progress) => {
+    mkdirSync(folder, { recursive: true, mode: 0o700 });
+    try {
+      await pipeline(bytes, limited(), createWriteStream(coming, { mode: 0o600 }));
+    } catch (cause) {
+      rmSync(coming, { force: true });
+      if (cause === tooLarge) return fail(explainArchiveError({ code: 'too-large' }));
+      throw cause;
+    }
+    const archive = await openArchive(coming);
+    if (archive.kind === 'error') {
+      rmSync(coming, { force: true });
+      return fail(explainArchiveError(archive.error));
+    }
+    renameSync(coming, accepted);
+    return ok(await finish(archive.value, progress));
+  };
+
+  const resume = async (): Promise<RestoreReport | undefined> => {
+    rmSync(coming, { force: true });
+    if (!existsSync(accepted)) return undefined;
+    const archive = await openArchive(accepted);
+    return archive.kind === 'ok' ? finish(archive.value) : undefined;
+  };
+
+  return {
+    take: (bytes, progress) => alone(() => take(bytes, progress)),
+    resume: () => alone(resume),
+    close: async () => {
+      ending.abort();
+      await underWay?.catch(() => undefined);
+    },
+  };
+};
