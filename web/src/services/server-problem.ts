@@ -24,6 +24,7 @@ const parseBody = (body: unknown): unknown => {
 };
 
 const toProblem = (cause: unknown): ServerProblem => {
+  if (cause instanceof ServerProblem) return cause;
   if (!(cause instanceof HttpErrorResponse)) return new ServerProblem(undefined, 'The answer could not be understood.');
   const { data } = problemSchema.safeParse(parseBody(cause.error));
   if (data) return new ServerProblem(data, data.detail);

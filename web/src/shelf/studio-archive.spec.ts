@@ -1,5 +1,5 @@
 import { TestBed } from '@angular/core/testing';
-import { of, throwError } from 'rxjs';
+import { concat, NEVER, of, throwError } from 'rxjs';
 import { ArchiveService } from '../services/archive.service';
 import { StudioArchive } from './studio-archive';
 
@@ -21,10 +21,16 @@ describe('the studio archive on the shelf', () => {
       { title: 'Millrace', outcome: 'beside' as const, words: 'Nothing was overwritten.' },
       { title: 'Lost', outcome: 'refused' as const, words: 'piece.json is missing.' },
     ];
-    const { text, restored } = setUp(of({ createdAt: '2026-01-05T10:00:00.000Z', pieces }));
+    const { text, restored } = setUp(of({ kind: 'ended', report: { createdAt: '2026-01-05T10:00:00.000Z', pieces } }));
     expect(text).toMatch(/Millrace\s*beside yours\s*Nothing was overwritten/);
     expect(text).toContain('piece.json is missing.');
     expect(restored).toHaveLength(1);
+  });
+
+  it('tells how far it is', () => {
+    const { text, restored } = setUp(concat(of({ kind: 'step' as const, done: 3, of: 12 }), NEVER));
+    expect(text).toContain('3 of 12 pieces are in');
+    expect(restored).toHaveLength(0);
   });
 
   it('says why a file is no archive', () => {

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import type { RestoreReport } from '@kettle-step/contract';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
+import { finalize } from 'rxjs';
 import { FileDoor } from '../parts/file-door';
 import { messageOf } from '../parts/words';
 import { ArchiveService } from '../services/archive.service';
@@ -31,21 +32,24 @@ export class StudioArchive {
   readonly report = signal<RestoreReport | undefined>(undefined);
   readonly problem = signal('');
   readonly working = signal(false);
+  /** How many pieces of how many are in; undefined before it is known. */
+  readonly step = signal<{ readonly done: number; readonly of: number } | undefined>(undefined);
 
   take(file: File): void {
     this.working.set(true);
     this.problem.set('');
     this.report.set(undefined);
-    this.archive.restore(file).subscribe({
-      next: (report) => {
-        this.working.set(false);
-        this.report.set(report);
-        this.restored.emit();
-      },
-      error: (cause: unknown) => {
-        this.working.set(false);
-        this.problem.set(messageOf(cause));
-      },
-    });
+    this.step.set(undefined);
+    this.archive
+      .restore(file)
+      .pipe(finalize(() => this.working.set(false)))
+      .subscribe({
+        next: (told) => {
+          if (told.kind === 'step') return this.step.set(told);
+          this.report.set(told.report);
+          this.restored.emit();
+        },
+        error: (cause: unknown) => this.problem.set(messageOf(cause)),
+      });
   }
 }
