@@ -8,7 +8,7 @@ import { measureSchema, newStudentSchema, studentIdSchema } from './student';
 import { problemSchema } from './problem';
 import { plainText } from './text';
 import { trainerAnswerSchema } from './trainer';
-import { VERSION_KINDS } from './version';
+import { KEPT_KINDS } from './version';
 
 /**
  * A whole studio as one .zip of open formats: a manifest, and for each piece its music as MusicXML and the rest as JSON.
@@ -91,7 +91,7 @@ export type ArchivedPlan = z.infer<typeof archivedPlanSchema>;
 export const archivedVersionSchema = decidedSchema.extend({
   id: z.uuid(),
   name: plainText(120).min(1),
-  kind: z.enum(VERSION_KINDS),
+  kind: z.enum(KEPT_KINDS),
   createdAt: z.iso.datetime(),
   /** Whether it was made for other music than the piece has now; that stands in a file of its own. */
   ownMusic: z.boolean().default(false),

@@ -4,6 +4,7 @@ import { gunzipSync } from 'node:zlib';
 import { dirname, join } from 'node:path';
 import { createClient } from '@libsql/client';
 import {
+  createdSchema,
   DEFAULT_SETTINGS,
   levelOf,
   LEVELS,
@@ -69,14 +70,24 @@ describe('starting', () => {
 });
 
 describe('the database', () => {
-  it('keeps a write-ahead log and holds foreign keys, on every connection', async () => {
+  it('keeps a write-ahead log, and on every connection holds foreign keys, writes through, and overwrites what is deleted', async () => {
     const { client, db, close } = await openDatabase(database, MIGRATIONS);
     expect(existsSync(database)).toBe(true);
     expect((await client.execute('PRAGMA journal_mode')).rows[0]?.['journal_mode']).toBe('wal');
-    await db.transaction(async (tx) => {
-      const rows = await tx.all<{ foreign_keys: number }>('PRAGMA foreign_keys');
-      expect(rows[0]?.foreign_keys).toBe(1);
-    });
+    // Values of SQLite's own documentation (pragma.html, from memory): 2 is FULL.
+    const wanted = [
+      ['foreign_keys', 1],
+      ['synchronous', 2],
+      ['secure_delete', 1],
+    ] as const;
+    const settings = (ask: (pragma: string) => Promise<unknown>) =>
+      Promise.all(wanted.map(async ([name]) => [name, await ask(`PRAGMA ${name}`)]));
+    for (const _transaction of [1, 2, 3]) {
+      expect(await settings(async (pragma) => (await client.execute(pragma)).rows[0]?.[0])).toEqual(wanted);
+      await db.transaction(async (tx) => {
+        expect(await settings(async (pragma) => Object.values((await tx.all<object>(pragma))[0]!)[0])).toEqual(wanted);
+      });
+    }
     await expect(client.execute("INSERT INTO plans (piece_id, revision) VALUES ('nobody', 1)")).rejects.toThrow(
       /FOREIGN KEY/,
     );
@@ -92,6 +103,23 @@ describe('the database', () => {
     const copy = await testServer({ database: copied });
     expect(await titles(copy)).toHaveLength(1);
     await copy.stop();
+  });
+
+  it('holds nothing of what was let go for good', async () => {
+    const server = await testServer({ database });
+    const { id } = createdSchema.parse(await (await bringIn(server, SHORT)).json());
+    await server.fetch(`api/pieces/${id}`, { method: 'DELETE' });
+    const later = createClient({ url: `file:${database}`, timeout: 5000 });
+    await later.execute("UPDATE bin SET binned_at = '2020-01-01T00:00:00.000Z'");
+    const [{ archive }] = (await later.execute('SELECT archive FROM bin')).rows as unknown as [
+      { archive: ArrayBuffer },
+    ];
+    const packed = Buffer.from(archive).subarray(100, 140);
+    later.close();
+    await server.fetch('api/bin');
+    expect(readFileSync(database).includes(packed)).toBe(false);
+    expect(readFileSync(`${database}-wal`).includes(packed)).toBe(false);
+    await server.stop();
   });
 
   it('is brought up to date once, and opened again without harm', async () => {

@@ -303,7 +303,7 @@ describe('other archives', () => {
         for (const [at, value] of all) damaged[at] = value;
         await readWhole(damaged);
       }),
-      { numRuns: 1000 },
+      { numRuns: 300 },
     );
-  });
+  }, 60_000);
 });

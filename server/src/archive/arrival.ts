@@ -46,6 +46,19 @@ const limited = (): Transform => {
   });
 };
 
+/** Puts bytes into a file as they come, and opens it; a sentence where it is no archive. */
+const received = async (bytes: Readable, file: string): Promise<Result<OpenedArchive, string>> => {
+  try {
+    await pipeline(bytes, limited(), createWriteStream(file, { mode: 0o600 }));
+  } catch (cause) {
+    rmSync(file, { force: true });
+    if (cause === tooLarge) return fail(explainArchiveError({ code: 'too-large' }));
+    throw cause;
+  }
+  const archive = await openArchive(file);
+  return archive.kind === 'ok' ? archive : fail(explainArchiveError(archive.error));
+};
+
 /** @param database - the studio's file; undefined where it is on a server of its own, and nothing outlives the program */
 export const createArrivals = (database: string | undefined, store: ArchiveStore, workshop: Workshop): Arrivals => {
   const folder = database === undefined ? mkdtempSync(join(tmpdir(), 'kettle-step-')) : `${database}-arrival`;
@@ -79,17 +92,10 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
 
   const take: Arrivals['take'] = async (bytes, progress) => {
     mkdirSync(folder, { recursive: true, mode: 0o700 });
-    try {
-      await pipeline(bytes, limited(), createWriteStream(coming, { mode: 0o600 }));
-    } catch (cause) {
-      rmSync(coming, { force: true });
-      if (cause === tooLarge) return fail(explainArchiveError({ code: 'too-large' }));
-      throw cause;
-    }
-    const archive = await openArchive(coming);
+    const archive = await received(bytes, coming);
     if (archive.kind === 'error') {
       rmSync(coming, { force: true });
-      return fail(explainArchiveError(archive.error));
+      return archive;
     }
     renameSync(coming, accepted);
     return ok(await finish(archive.value, progress));

@@ -85,12 +85,12 @@ const files = async function* (store: Packed, now: Date, signal?: AbortSignal): 
   const rules = await orTold('House rules', telling, () => store.rules());
   yield whole(ARCHIVED_RULES, json(rules ?? {}));
   for (const { id, title } of await store.list()) {
+    await pause();
     signal?.throwIfAborted();
     const piece = await orTold(title, telling, () => store.get(id));
     if (!piece) continue;
     yield* filesOf(piece);
     pieces.push({ id, title });
-    await pause();
   }
   const manifest: Manifest = {
     format: ARCHIVE_FORMAT,

@@ -100,9 +100,10 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
       generalSeen: (await ownPlans.beside(id))?.general?.seen ?? [],
     },
     versions: whole.flatMap((version) => {
-      if (!version) return [];
-      const { sameMusic, ...rest } = version;
-      return [{ ...rest, ownMusic: !sameMusic }];
+      // What the server keeps by itself stays with it.
+      if (!version || version.kind === 'earlier') return [];
+      const { sameMusic, kind, ...rest } = version;
+      return [{ ...rest, kind, ownMusic: !sameMusic }];
     }),
   };
 };

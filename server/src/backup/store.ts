@@ -35,12 +35,14 @@ const replaceAll = async (file: string, other: string): Promise<void> => {
   // A connection of its own: nobody else's requests get between its steps.
   const client = createClient({ url: `file:${file}`, timeout: 5000 });
   try {
+    await client.execute('PRAGMA secure_delete = ON');
     await client.execute({ sql: 'ATTACH ? AS other', args: [other] });
     const tables = await tablesOf(client);
     await client.migrate([
       ...tables.map((table) => `DELETE FROM main."${table}"`),
       ...tables.map((table) => `INSERT INTO main."${table}" SELECT * FROM other."${table}"`),
     ]);
+    await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
   } finally {
     client.close();
   }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { BIN_DAYS, type Binned, type RestoreReport } from '@kettle-step/contract';
-import { desc, eq, lt } from 'drizzle-orm';
+import { desc, eq, lt, sql } from 'drizzle-orm';
 import { openArchive } from '../archive/open';
 import { packPiece } from '../archive/pack';
 import { restoreArchive } from '../archive/restore';
@@ -30,7 +30,9 @@ export const createBinStore = (
 ): BinStore => ({
   list: async (now) => {
     const oldest = new Date(now.getTime() - BIN_DAYS * DAY_MS).toISOString();
-    await db.delete(bin).where(lt(bin.binnedAt, oldest));
+    const gone = await db.delete(bin).where(lt(bin.binnedAt, oldest)).returning({ id: bin.id });
+    // What is let go for good is overwritten in the file itself, not only in its log.
+    if (gone.length > 0) await db.run(sql`PRAGMA wal_checkpoint(TRUNCATE)`);
     return db
       .select({ id: bin.id, title: bin.title, student: bin.student, binnedAt: bin.binnedAt })
       .from(bin)

@@ -79,16 +79,31 @@ const bringUpToDate = async (
   await migrate(db, { migrationsFolder });
 };
 
+/** Connections of the pool; the driver makes them as they are needed and keeps them. Our choice. */
+const CONNECTIONS = 6;
+
+/**
+ * Has each connection overwrite what is deleted. SQLite has to be told on each; the driver has no place for that, so all are made at
+ * once, by as many transactions. Foreign keys and writing through are how the driver's SQLite is built; a test holds it to that.
+ */
+const overwriteDeleted = async (client: Client): Promise<void> => {
+  const all = await Promise.all(Array.from({ length: CONNECTIONS }, () => client.transaction('deferred')));
+  for (const one of all) {
+    await one.execute('PRAGMA secure_delete = ON');
+    await one.commit();
+    one.close();
+  }
+};
+
 const connect = async (place: string, file: string | undefined): Promise<Client> => {
-  const client = createClient(file === undefined ? { url: place } : { url: `file:${file}`, timeout: BUSY_MS });
+  const client = createClient(
+    file === undefined ? { url: place } : { url: `file:${file}`, timeout: BUSY_MS, concurrency: CONNECTIONS },
+  );
   if (file !== undefined) {
     await client.execute('PRAGMA journal_mode = WAL');
-    // What is answered as saved is on the disk.
-    await client.execute('PRAGMA synchronous = FULL');
+    await overwriteDeleted(client);
     for (const ending of ENDINGS) if (existsSync(file + ending)) chmodSync(file + ending, OWNER_ONLY);
   }
-  // The driver turns foreign keys on for each connection it makes; a test holds it to that.
-  await client.execute('PRAGMA foreign_keys = ON');
   return client;
 };
 

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { seenFingersSchema, type Beside, type SeenFingers, type StoredFinger } from '@kettle-step/contract';
+import { seenFingersSchema, type Beside, type Piece, type SeenFingers, type StoredFinger } from '@kettle-step/contract';
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieces, plans, students } from '../database/schema';
 import { isPresent } from '../students/fingering';
-import { insertPiece, type PieceStore } from './store';
+import { insertPiece, type PieceStore, type Source, type StoredPiece } from './store';
 
 /** Students' own plans of pieces, beside the general ones. Each is a piece of its own that knows which it was made from. */
 export interface OwnPlanStore {
@@ -24,6 +24,29 @@ export interface OwnPlanStore {
 const generalFingers = (fingers: readonly StoredFinger[]): SeenFingers =>
   fingers.map(({ noteId, finger }) => ({ noteId, finger }));
 
+/** A piece as it stands, for one student. */
+const copyFor = (studentId: string, piece: Piece, source: Source, now: Date): StoredPiece => {
+  const { title, composer, metre, key, bars, notes, document, plan } = piece;
+  const at = now.toISOString();
+  return {
+    ...plan,
+    id: randomUUID(),
+    studentId,
+    // An own plan made from another own plan stands beside the same general one.
+    generalId: piece.generalId ?? piece.id,
+    generalSeen: generalFingers(plan.fingers),
+    createdAt: at,
+    updatedAt: at,
+    title,
+    described: { title, composer, metre, key, bars, notes },
+    document,
+    source: source.bytes,
+    sourceName: source.name,
+    // The student's own hands hold.
+    desk: { ...plan.desk, hands: null },
+  };
+};
+
 export const createOwnPlanStore = (db: Database, store: Pick<PieceStore, 'get' | 'source'>): OwnPlanStore => {
   const generalOf = async (id: string, seen: unknown): Promise<Beside['general']> => {
     const general = await store.get(id);
@@ -37,22 +60,9 @@ export const createOwnPlanStore = (db: Database, store: Pick<PieceStore, 'get' |
       if (!(await isPresent(db, studentId))) return { kind: 'no-student' };
       const [piece, source] = [await store.get(id), await store.source(id)];
       if (!piece || !source) return { kind: 'no-piece' };
-      const { title, composer, metre, key, bars, notes, document, plan } = piece;
-      const at = now.toISOString();
-      const own = {
-        id: randomUUID(),
-        studentId,
-        // An own plan made from another own plan stands beside the same general one.
-        generalId: piece.generalId ?? id,
-        generalSeen: generalFingers(plan.fingers),
-        createdAt: at,
-        updatedAt: at,
-      };
-      const described = { title, composer, metre, key, bars, notes };
-      const music = { title, described, document, source: source.bytes, sourceName: source.name };
-      const copy = { ...own, ...music, ...plan, desk: { ...plan.desk, hands: null } };
+      const copy = copyFor(studentId, piece, source, now);
       await db.transaction((tx) => insertPiece(tx, copy));
-      return { kind: 'added', id: own.id };
+      return { kind: 'added', id: copy.id };
     },
 
     beside: async (id) => {

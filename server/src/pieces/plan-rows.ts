@@ -45,7 +45,10 @@ const fingerOf = ({
   return [{ noteId, finger, substitute: substitute !== null && isFinger(substitute) ? substitute : null, decidedBy }];
 };
 
-export const readPlanRows = async (db: Database, plan: typeof plans.$inferSelect): Promise<StoredPlan> => {
+export const readPlanRows = async (
+  db: Pick<Database, 'select'>,
+  plan: typeof plans.$inferSelect,
+): Promise<StoredPlan> => {
   const fingers = await db.select().from(planFingers).where(eq(planFingers.planId, plan.id));
   const bars = await db.select().from(planBars).where(eq(planBars.planId, plan.id)).orderBy(asc(planBars.bar));
   return {

@@ -21,6 +21,7 @@ import { houseRulesOf } from '../house/store';
 import { fingeringOf, isPresent } from '../students/fingering';
 import type { Description } from './describe';
 import type { Corrected, ImportedPiece } from './import';
+import { keepEarlier, standingPlan } from './earlier';
 import { readAsked } from './moves';
 import { readPlanRows, shelfFactsOf, writePlanRows, type Transaction } from './plan-rows';
 
@@ -192,6 +193,7 @@ const savePlan = (
   now: Date,
 ): Promise<SaveOutcome> =>
   db.transaction(async (tx): Promise<SaveOutcome> => {
+    const before = await standingPlan(tx, id);
     // One statement decides the race: only a save made from the current revision moves it on.
     const [moved] = await tx
       .update(plans)
@@ -202,6 +204,7 @@ const savePlan = (
       const [current] = await tx.select().from(plans).where(eq(plans.pieceId, id));
       return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
     }
+    if (before) await keepEarlier(tx, before, now);
     await writePlanRows(tx, moved.id, plan);
     if (music) await correctMusic(tx, id, music);
     const facts = { updatedAt: now.toISOString(), ...shelfFactsOf(plan.ribbon, plan.desk) };

@@ -1,4 +1,4 @@
-import { DestroyRef, inject, Injectable, signal } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost, type Decided, type Version, type VersionSummary } from '@kettle-step/contract';
 import { concatMap, map, of, type Observable } from 'rxjs';
@@ -31,6 +31,9 @@ export class VersionsStore {
   private readonly destroyed = inject(DestroyRef);
 
   readonly list = signal<readonly VersionSummary[] | undefined>(undefined);
+  /** Those that were kept on purpose, and those that the server keeps by itself. */
+  readonly kept = computed(() => (this.list() ?? []).filter(({ kind }) => kind !== 'earlier'));
+  readonly earlier = computed(() => (this.list() ?? []).filter(({ kind }) => kind === 'earlier'));
   readonly problem = signal('');
   /** What of a version that was brought back has no place in the music as it is now, in words. */
   readonly lost = signal<readonly string[]>([]);

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -12,7 +13,7 @@ import { VersionsStore } from './versions.store';
 /** Versions of the plan: keep one by name, compare, bring back. */
 @Component({
   selector: 'ks-versions',
-  imports: [FormsModule, NzButtonModule, NzEmptyModule, NzInputModule, NzPopconfirmModule],
+  imports: [FormsModule, NgTemplateOutlet, NzButtonModule, NzEmptyModule, NzInputModule, NzPopconfirmModule],
   templateUrl: './versions.html',
   styleUrl: './versions.less',
   changeDetection: ChangeDetectionStrategy.OnPush,
