@@ -194,6 +194,7 @@ describe('the database', () => {
     expect(versions.map(({ name }) => name)).toEqual(['First try']);
     const archive = await server.fetch('api/archive');
     expect(archive.status).toBe(200);
+    expect((await archive.arrayBuffer()).byteLength).toBeGreaterThan(10_000);
     await server.stop();
   });
 });

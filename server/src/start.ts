@@ -84,7 +84,8 @@ const listen = (port: number, host: string, listener: Promise<RequestListener>):
 
 const shut = (server: Server): Promise<void> =>
   new Promise((resolve) => {
-    server.close(() => resolve());
+    // What was still being answered hears first that nobody listens any more.
+    server.close(() => setImmediate(resolve));
     server.closeAllConnections();
   });
 
