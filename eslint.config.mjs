@@ -209,7 +209,15 @@ export default tseslint.config(
     rules: { 'max-lines-per-function': 'off' },
   },
   {
-    files: ['server/src/run.ts', 'scripts/**', 'e2e/**', 'core/bench/**', 'demo/bench/**', 'core/fit/**'],
+    files: [
+      'server/src/run.ts',
+      'scripts/**',
+      'e2e/**',
+      'core/bench/**',
+      'demo/bench/**',
+      'demo/soak/**',
+      'core/fit/**',
+    ],
     rules: { 'no-console': 'off' },
   },
 );

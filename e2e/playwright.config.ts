@@ -1,7 +1,7 @@
 import { defineConfig } from '@playwright/test';
 
 /** Debian's Chromium, without a monitor; the flags keep it from calling anyone. */
-const LAUNCH = {
+export const LAUNCH = {
   executablePath: process.env['CHROMIUM_PATH'] ?? '/usr/bin/chromium',
   args: [
     '--no-sandbox',

@@ -94,6 +94,10 @@ const TARGETS = {
     sources: ['demo/bench', 'demo/src', 'server/src', ...LIBRARIES],
     make: () => bundle('demo/bench/main.ts', 'dist/studio-bench/main.mjs'),
   },
+  soak: {
+    sources: ['demo/soak', 'demo/src', 'server/src', ...LIBRARIES],
+    make: () => bundle('demo/soak/main.ts', 'dist/soak/main.mjs'),
+  },
   web: {
     sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', ...LIBRARIES],
     make: async () => {

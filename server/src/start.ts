@@ -114,14 +114,14 @@ const roomsOf = (db: Database, file: string | undefined, workshop: Workshop) => 
 
 const openStudio = async (options: StartOptions) => {
   const isNew = options.fresh === true || !existsSync(options.database);
-  const { db, client, file, close } = await openDatabase(options.database, options.migrations, options.fresh);
+  const { db, file, close } = await openDatabase(options.database, options.migrations, options.fresh);
   try {
-    const backups = createBackupStore(client, file, options.migrations);
+    const workshop = options.worker === undefined ? createInline() : createThreads(options.worker);
+    const backups = createBackupStore(file, options.migrations, workshop);
     // A studio without room for a backup is served all the same, and says so.
     if (!isNew) await backups.make('start').catch((cause: unknown) => console.error(cause));
     const keyhole = await openKeyhole(db, options.hashCost);
     refuseIfOpen(options, keyhole);
-    const workshop = options.worker === undefined ? createInline() : createThreads(options.worker);
     const rooms = roomsOf(db, file, workshop);
     await options.prepare?.(rooms);
     // An archive that a stop broke off goes on; requests are answered meanwhile.

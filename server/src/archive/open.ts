@@ -82,16 +82,18 @@ const bytesOf = async (zip: Zip, name: string): Promise<Buffer | undefined> => {
 
 const textOf = async (zip: Zip, name: string): Promise<string | undefined> => (await bytesOf(zip, name))?.toString();
 
-const jsonOf = async <T>(zip: Zip, name: string, schema: Schema<T>, otherwise?: unknown): Promise<T> => {
-  const text = await textOf(zip, name);
-  if (text === undefined && otherwise === undefined) throw new Unreadable(`${name} is missing.`);
-  let content = otherwise;
+const jsonIn = (name: string, text: string): unknown => {
   try {
-    if (text !== undefined) content = JSON.parse(text);
+    return JSON.parse(text);
   } catch {
     throw new Unreadable(`${name} is damaged.`);
   }
-  return parsed(name, content, schema);
+};
+
+const jsonOf = async <T>(zip: Zip, name: string, schema: Schema<T>, otherwise?: unknown): Promise<T> => {
+  const text = await textOf(zip, name);
+  if (text === undefined && otherwise === undefined) throw new Unreadable(`${name} is missing.`);
+  return parsed(name, text === undefined ? otherwise : jsonIn(name, text), schema);
 };
 
 const readPiece = async (zip: Zip, id: string): Promise<ArchivedPiece> => {
@@ -123,14 +125,23 @@ const opened = async <T>(title: string, read: () => Promise<T> | T): Promise<Ope
   }
 };
 
+/** The students, each as JSON: `packArchive` writes one to a line, so that never all are taken apart at once; older archives have them otherwise. */
+const studentTexts = (text: string): readonly string[] => {
+  const lines = text.trim().split('\n');
+  const inner = lines.slice(1, -1).map((line) => line.replace(/,$/, ''));
+  const isOurs = lines[0] === '[' && lines.at(-1) === ']' && inner.every((line) => /^\{.*\}$/.test(line));
+  if (isOurs) return inner;
+  const all = parsed(ARCHIVED_STUDENTS, jsonIn(ARCHIVED_STUDENTS, text), z.array(z.unknown()));
+  return all.map((student) => JSON.stringify(student));
+};
+
 /** Each student by itself: one that cannot be read does not keep the others back, and requests are answered in between. */
 const studentsOf = async function* (zip: Zip): AsyncGenerator<Opened<ArchivedStudent>> {
-  const all = await opened('Students', () => jsonOf(zip, ARCHIVED_STUDENTS, z.array(z.unknown()), []));
-  if (all.kind === 'unreadable') return yield all;
-  for (const [index, content] of all.content.entries()) {
-    const name = (content as { readonly name?: unknown } | null)?.name;
-    const title = typeof name === 'string' ? name : `Student ${index + 1}`;
-    yield await opened(title, () => parsed(ARCHIVED_STUDENTS, content, archivedStudentSchema));
+  const texts = await opened('Students', async () => studentTexts((await textOf(zip, ARCHIVED_STUDENTS)) ?? '[]'));
+  if (texts.kind === 'unreadable') return yield texts;
+  for (const [index, text] of texts.content.entries()) {
+    const title = /"name":"([^"\\]{1,200})"/.exec(text)?.[1] ?? `Student ${index + 1}`;
+    yield await opened(title, () => parsed(ARCHIVED_STUDENTS, jsonIn(ARCHIVED_STUDENTS, text), archivedStudentSchema));
     await new Promise(setImmediate);
   }
 };

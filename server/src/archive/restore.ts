@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { ArchivedPiece, RestoreReport } from '@kettle-step/contract';
 import { troubleIn } from '../database/trouble';
+import { idsIn } from '../pieces/note-ids';
 import type { Workshop } from '../workshop/workshop';
 import type { Opened, OpenedArchive } from './open';
 import type { ArchiveStore } from './store';
@@ -26,6 +27,13 @@ const same = async (store: ArchiveStore, id: string, { versions }: ArchivedPiece
   return { title, outcome: 'same', words: `Stands in the studio as it is in the archive.${more}` };
 };
 
+/** Fingers of notes that the music does not have belong to nothing. */
+const withKnownNotes = (piece: ArchivedPiece): ArchivedPiece => {
+  const ids = idsIn(piece.document);
+  const fingers = piece.plan.fingers.filter(({ noteId }) => ids.has(noteId));
+  return { ...piece, plan: { ...piece.plan, fingers } };
+};
+
 const restorePiece = async (
   store: ArchiveStore,
   workshop: Workshop,
@@ -34,7 +42,7 @@ const restorePiece = async (
 ): Promise<Told> => {
   const { title } = opened;
   if (opened.kind === 'unreadable') return { title, outcome: 'refused', words: opened.words };
-  const piece = opened.content;
+  const piece = withKnownNotes(opened.content);
   const music = await workshop.do({ kind: 'correct', document: piece.document });
   if (music.kind === 'error') return { title, outcome: 'refused', words: music.error };
   const there = await store.get(piece.id);

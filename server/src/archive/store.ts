@@ -119,7 +119,7 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
   };
 
   return {
-    list: () => pieces.list(),
+    list: () => pieces.titles(),
     get: (id) => readArchived(rooms, id),
     put: async ({ id, document, source, facts, plan, versions: kept }, described) => {
       const { student: _, ...more } = facts;

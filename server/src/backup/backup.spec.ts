@@ -9,7 +9,8 @@ import {
   type Backup,
 } from '@kettle-step/contract';
 import { json, testServer, type TestServer } from '../../testing/server';
-import { backupFolder, isWhole, keptBackups } from './backups';
+import { backupFolder, keptBackups } from './backups';
+import { isWhole } from './copy';
 
 const daily = (madeAt: string): Backup => ({
   name: `${madeAt}.sqlite`,

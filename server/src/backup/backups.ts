@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { createClient, type Client } from '@libsql/client';
 import { BACKUP_REASONS, type Backup, type BackupReason } from '@kettle-step/contract';
+import { copyWhole } from './copy';
 
 /** Dated copies of the studio's file, in a folder beside it. */
 
@@ -35,19 +35,6 @@ export const newestBackup = (file: string): string | undefined => {
   return newest && join(backupFolder(file), newest.name);
 };
 
-/** Whether a copy is whole, by SQLite's own check. */
-export const isWhole = async (path: string): Promise<boolean> => {
-  const client = createClient({ url: `file:${path}` });
-  try {
-    const { rows } = await client.execute('PRAGMA integrity_check');
-    return rows.length === 1 && rows[0]?.[0] === 'ok';
-  } catch {
-    return false;
-  } finally {
-    client.close();
-  }
-};
-
 /** Days and months of which a backup is kept: the last one of each. */
 const DAYS = 14;
 const MONTHS = 12;
@@ -75,17 +62,21 @@ const prune = (file: string, today: string): void => {
     if (!kept.has(name) && !madeAt.startsWith(today)) rmSync(join(backupFolder(file), name), { force: true });
 };
 
-/** Makes a backup, checks it, and lets old ones go. Fails where it cannot be made or is not whole. */
-export const makeBackup = async (client: Client, file: string, why: BackupReason, now: Date): Promise<Backup> => {
+/**
+ * Makes a backup, checks it, and lets old ones go. Fails where it cannot be made or is not whole.
+ * @param copy - copies the file and says whether the copy is whole
+ */
+export const makeBackup = async (
+  file: string,
+  why: BackupReason,
+  now: Date,
+  copy: (file: string, path: string) => Promise<boolean> = copyWhole,
+): Promise<Backup> => {
   const folder = backupFolder(file);
   mkdirSync(folder, { recursive: true });
   const name = nameOf(now, why);
   const path = join(folder, name);
-  if (!existsSync(path)) await client.execute({ sql: 'VACUUM INTO ?', args: [path] });
-  if (!(await isWhole(path))) {
-    rmSync(path, { force: true });
-    throw new Error(`The backup ${path} could not be read back.`);
-  }
+  if (!existsSync(path) && !(await copy(file, path))) throw new Error(`The backup ${path} could not be read back.`);
   prune(file, now.toISOString().slice(0, 'yyyy-mm-dd'.length));
   return { name, madeAt: `${now.toISOString().slice(0, 19)}.000Z`, why, bytes: statSync(path).size };
 };

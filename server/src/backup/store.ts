@@ -4,7 +4,9 @@ import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import type { Backup, BackupReason } from '@kettle-step/contract';
 import { openDatabase } from '../database/open';
-import { backupFolder, isWhole, listBackups, makeBackup } from './backups';
+import type { Workshop } from '../workshop/workshop';
+import { backupFolder, listBackups, makeBackup } from './backups';
+import { isWhole } from './copy';
 
 /** Backups of the running studio. */
 export interface BackupStore {
@@ -56,9 +58,17 @@ const upToDate = async (path: string, folder: string, migrationsFolder: string):
   return copy;
 };
 
-export const createBackupStore = (client: Client, file: string | undefined, migrationsFolder: string): BackupStore => {
+export const createBackupStore = (
+  file: string | undefined,
+  migrationsFolder: string,
+  workshop: Workshop,
+): BackupStore => {
   const make = async (why: BackupReason): Promise<void> => {
-    if (file !== undefined) await makeBackup(client, file, why, new Date());
+    if (file === undefined) return;
+    await makeBackup(file, why, new Date(), async (from, to) => {
+      const copied = await workshop.do({ kind: 'copy', file: from, path: to });
+      return copied.kind === 'ok' && copied.value;
+    });
   };
   return {
     list: () => (file === undefined ? null : listBackups(file)),

@@ -1,4 +1,14 @@
-import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
@@ -34,6 +44,16 @@ const trouble = (kind: TroubleKind, file: string, cause?: unknown): DatabaseTrou
 
 const MAGIC = 'SQLite format 3\0';
 
+const headOf = (file: string): string => {
+  const [opened, head] = [openSync(file, 'r'), Buffer.alloc(MAGIC.length)];
+  try {
+    readSync(opened, head);
+  } finally {
+    closeSync(opened);
+  }
+  return head.toString('latin1');
+};
+
 /** Refuses what is plainly no studio, before anything is written into it. */
 const lookAt = (file: string): void => {
   if (!existsSync(file)) return;
@@ -42,8 +62,7 @@ const lookAt = (file: string): void => {
     if (newestBackup(file) !== undefined) throw trouble('empty', file);
     return;
   }
-  const head = readFileSync(file).subarray(0, MAGIC.length).toString('latin1');
-  if (head !== MAGIC) throw trouble('no-database', file);
+  if (headOf(file) !== MAGIC) throw trouble('no-database', file);
 };
 
 interface Journal {
@@ -75,7 +94,7 @@ const bringUpToDate = async (
 ): Promise<void> => {
   const [known, applied] = [newestKnown(migrationsFolder), await newestApplied(client)];
   if (applied > known) throw trouble('newer', file ?? 'The database');
-  if (file !== undefined && applied > 0 && applied < known) await makeBackup(client, file, 'migration', new Date());
+  if (file !== undefined && applied > 0 && applied < known) await makeBackup(file, 'migration', new Date());
   await migrate(db, { migrationsFolder });
 };
 

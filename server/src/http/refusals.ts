@@ -57,6 +57,10 @@ export const REFUSALS = {
 /** A file that cannot be read, in the words of what tried to. */
 export const unreadable = (detail: string): Refusal => told('unreadable-file', detail);
 
+/** A plan is of other music than the piece has. */
+export const unknownNote = (noteId: string): Refusal =>
+  told('bad-request', `The plan has a finger for a note that the music does not have: ${noteId}.`);
+
 /** The first place where a body is not as the contract has it. */
 export const notAsAgreed = (
   what: 'plan' | 'pass phrase' | 'student' | 'piece' | 'lesson' | 'day' | 'set of house rules',

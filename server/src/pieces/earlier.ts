@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq, inArray } from 'drizzle-orm';
-import { pieces, plans, planVersions } from '../database/schema';
+import { pieceMusic, pieces, plans, planVersions } from '../database/schema';
 import { readPlanRows, type Transaction } from './plan-rows';
 
 /** How a plan stood before, kept by itself: the last state of each hour for a day, of each day for 14 days, of each week for a year. */
@@ -38,17 +38,19 @@ export const thinnedOut = (states: readonly EarlierState[], now: Date): readonly
   return states.map(({ id }) => id).filter((id) => !kept.has(id));
 };
 
-/** A plan before it is saved anew, and when it was saved. */
+/** A plan before it is saved anew, with its music and when it was saved. */
 export interface StandingPlan {
   readonly plan: typeof plans.$inferSelect;
   readonly updatedAt: string;
+  readonly document: string;
 }
 
 export const standingPlan = async (tx: Transaction, pieceId: string): Promise<StandingPlan | undefined> => {
   const [row] = await tx
-    .select({ plan: plans, updatedAt: pieces.updatedAt })
+    .select({ plan: plans, updatedAt: pieces.updatedAt, document: pieceMusic.document })
     .from(plans)
     .innerJoin(pieces, eq(pieces.id, plans.pieceId))
+    .innerJoin(pieceMusic, eq(pieceMusic.pieceId, plans.pieceId))
     .where(eq(plans.pieceId, pieceId));
   return row;
 };

@@ -154,6 +154,10 @@ describe('what would break a piece', () => {
     const piece = await add();
     const { plan } = piece;
     const [first, ...others] = plan.fingers;
+    await bad(
+      save(piece.id, 1, { ...plan, fingers: [{ ...first!, noteId: 'of-no-note' }, ...others] }),
+      'does not have',
+    );
     await bad(save(piece.id, 1, { ...plan, fingers: [{ ...first!, noteId: 'a\u0000' }, ...others] }), 'not text');
     const remarks = [{ side: 'right' as const, bar: 0, text: 'ring\u0007' }];
     await bad(save(piece.id, 1, { ...plan, desk: { ...NEW_DESK, remarks } }), 'not text');

@@ -20,7 +20,7 @@ import { MAX_FILE_BYTES } from '@kettle-step/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { jsonUpTo, onlyAs } from '../http/doors';
 import { sendProblem } from '../http/problems';
-import { notAsAgreed, REFUSALS, unreadable } from '../http/refusals';
+import { notAsAgreed, REFUSALS, unknownNote, unreadable } from '../http/refusals';
 import type { Workshop } from '../workshop/workshop';
 import { DOWNLOADS, DOWNLOAD_TYPES, NUMBERS_SENT } from './export';
 import type { OwnPlanStore } from './own-plans';
@@ -83,6 +83,8 @@ const saveRoute =
         return sendProblem(response, REFUSALS.changedElsewhere, { currentRevision: outcome.currentRevision });
       case 'not-found':
         return noSuchPiece(response);
+      case 'unknown-note':
+        return sendProblem(response, unknownNote(outcome.noteId));
     }
   };
 
