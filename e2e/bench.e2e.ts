@@ -3,7 +3,10 @@ import { DEMO_PIECES } from '../demo/src/studio';
 import { openScore } from '../core/testing/musicxml';
 import { expect, figureAt, openPiece, test, waitUntilSaved } from './studio';
 
-test('every demo piece is worked through without the mouse', async ({ page, studio }) => {
+test('every demo piece opens with a number on every note, and is worked through without the mouse', async ({
+  page,
+  studio,
+}) => {
   test.setTimeout(600_000);
   for (const { id } of DEMO_PIECES) {
     await page.goto(`${studio.address}pieces/${id}`);
@@ -11,6 +14,9 @@ test('every demo piece is worked through without the mouse', async ({ page, stud
     await expect(counter).toHaveText(/^open \d+ of \d+$/);
     const [open, played] = (await counter.textContent())!.match(/\d+/g)!.map(Number) as [number, number];
     expect(open).toBe(played);
+    await page.locator('.sheet g.fing.suggested').first().waitFor();
+    for (const text of await page.locator('.sheet g.fing').allTextContents())
+      expect(`${id}: ${text.trim()}`).toMatch(/: [1-5](-[1-5])?$/);
     // The clear bars at once, then bar by bar: try another, go back, settle, next.
     await page.keyboard.press('a');
     await expect(page.locator('.said')).toHaveText(/settled: any other way|they want your choice/);

@@ -1,3 +1,4 @@
+import { once } from 'node:events';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { chromium } from '@playwright/test';
@@ -43,12 +44,14 @@ test('a page elsewhere plants nothing and reads nothing', async ({ browser, stud
     response.setHeader('Content-Type', 'text/html');
     response.end(FOREIGN(studio.address));
   }).listen(0, '127.0.0.1');
+  await once(elsewhere, 'listening');
   const address = `http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}/`;
   for (const form of ['post', 'archive']) {
     await page.goto(address);
     const answered = page.waitForResponse((answer) => answer.request().method() === 'POST');
     await page.locator(`#${form}`).evaluate((one: HTMLFormElement) => one.submit());
     expect((await answered).status()).toBe(403);
+    await page.waitForURL((url) => url.href.startsWith(studio.address));
   }
   await page.goto(address);
   // What is asked without cookies or special headers goes out, and the answer is kept from the page.

@@ -109,17 +109,3 @@ test('a piece is taken off the shelf only when it is meant', async ({ page, stud
   await page.getByRole('button', { name: 'Put Millrace back on the shelf' }).click();
   await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
 });
-
-test('every piece of the demo studio opens with a number on every note', async ({ page, studio }) => {
-  await page.goto(studio.address);
-  await page.getByRole('link', { name: 'Millrace' }).waitFor();
-  const titles = await page.locator('.pieces .title').allTextContents();
-  expect(titles.length).toBeGreaterThanOrEqual(8);
-  for (const title of titles) {
-    await page.goto(studio.address);
-    await page.getByRole('link', { name: title, exact: true }).click();
-    await page.locator('.sheet g.fing.suggested').first().waitFor();
-    for (const text of await page.locator('.sheet g.fing').allTextContents())
-      expect(`${title}: ${text.trim()}`).toMatch(/: [1-5](-[1-5])?$/);
-  }
-});

@@ -105,19 +105,21 @@ test('everything that opens on the bench is accessible', async ({ page, studio }
   await page.keyboard.press('t');
   await expect(page.getByText(/^Way 1 of/)).toBeVisible();
   await expectNoViolations(page);
+  // The score stays as it was: its thousands of notes are looked at once.
+  const lookAt = (): Promise<void> => expectNoViolations(page, ['.sheet svg']);
   await page.keyboard.press('Escape');
   await page.keyboard.press('c');
   await page.getByRole('button', { name: 'whole piece' }).waitFor();
-  await expectNoViolations(page);
+  await lookAt();
   await page.keyboard.press('e');
   await page.locator('ks-effort-chart svg').waitFor();
-  await expectNoViolations(page);
+  await lookAt();
   await page.keyboard.press('y');
   await page.getByRole('region', { name: 'Both hands, beat by beat' }).waitFor();
-  await expectNoViolations(page);
+  await lookAt();
   await page.keyboard.press('s');
   await page.locator('ks-plans').waitFor();
-  await expectNoViolations(page);
+  await lookAt();
   for (const [key, title] of [
     ['l', 'Hand and level'],
     ['m', 'Marks on the score'],
@@ -130,7 +132,7 @@ test('everything that opens on the bench is accessible', async ({ page, studio }
     await page.getByRole('dialog', { name: title }).waitFor();
     // Let the drawer come to rest: half-way its colours are not its own.
     await page.waitForTimeout(500);
-    await expectNoViolations(page);
+    await lookAt();
     await page.keyboard.press('Escape');
     await page.getByRole('dialog').waitFor({ state: 'hidden' });
   }
