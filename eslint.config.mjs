@@ -216,6 +216,7 @@ export default tseslint.config(
       'core/bench/**',
       'demo/bench/**',
       'demo/soak/**',
+      'demo/fuzz/**',
       'core/fit/**',
     ],
     rules: { 'no-console': 'off' },

@@ -94,6 +94,10 @@ const TARGETS = {
     sources: ['demo/bench', 'demo/src', 'server/src', ...LIBRARIES],
     make: () => bundle('demo/bench/main.ts', 'dist/studio-bench/main.mjs'),
   },
+  fuzz: {
+    sources: ['demo/fuzz', 'demo/src', 'server/src', 'core/testing', ...LIBRARIES],
+    make: () => bundle('demo/fuzz/main.ts', 'dist/fuzz/main.mjs'),
+  },
   soak: {
     sources: ['demo/soak', 'demo/src', 'server/src', ...LIBRARIES],
     make: () => bundle('demo/soak/main.ts', 'dist/soak/main.mjs'),

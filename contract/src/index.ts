@@ -26,6 +26,7 @@ export * from './lesson';
 export * from './lesson-csv';
 export * from './own-page';
 export * from './pass-phrase';
+export * from './pending';
 export * from './memory';
 export * from './student';
 export * from './text';

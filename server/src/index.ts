@@ -1,3 +1,4 @@
+export { openArchive } from './archive/open';
 export { importPiece, type ImportedPiece } from './pieces/import';
 export { runServer, type RunOptions } from './run';
 export type { StudentRecord } from './students/store';

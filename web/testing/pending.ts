@@ -1,4 +1,4 @@
-import type { Pending } from '../src/session/pending-work';
+import type { Pending } from '@kettle-step/contract';
 
 /** A device that keeps unsaved work, without IndexedDB; what other windows have left can be put in. */
 export class FakePending {

@@ -1,4 +1,5 @@
-import { hashPhrase, HASH_COST, isPhrase, type Hashed } from './hash';
+import type { Hashed } from '@kettle-step/contract';
+import { hashPhrase, HASH_COST, isPhrase } from './hash';
 
 const CHEAP = { cost: 16, blockSize: 1, parallelization: 1 };
 

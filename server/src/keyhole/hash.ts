@@ -1,22 +1,5 @@
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
-import { z } from 'zod';
-
-/** A pass phrase as it is kept: its scrypt hash (RFC 7914) with all that is needed to make it again. */
-export const hashedSchema = z.object({
-  kind: z.literal('scrypt'),
-  /** N, r and p of RFC 7914. */
-  cost: z
-    .number()
-    .int()
-    .min(2)
-    .max(2 ** 20),
-  blockSize: z.number().int().min(1).max(32),
-  parallelization: z.number().int().min(1).max(16),
-  /** Base64. */
-  salt: z.string().min(1).max(200),
-  hash: z.string().min(1).max(200),
-});
-export type Hashed = z.infer<typeof hashedSchema>;
+import type { Hashed } from '@kettle-step/contract';
 
 export type HashCost = Pick<Hashed, 'cost' | 'blockSize' | 'parallelization'>;
 

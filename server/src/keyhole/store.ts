@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto';
+import { hashedSchema, type Hashed } from '@kettle-step/contract';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { keyhole, sessions } from '../database/schema';
-import { HASH_COST, hashedSchema, hashPhrase, isPhrase, type HashCost, type Hashed } from './hash';
+import { HASH_COST, hashPhrase, isPhrase, type HashCost } from './hash';
 
 /** What opens the studio. */
 export interface Keyhole {

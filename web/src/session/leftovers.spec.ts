@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
 import { Leftovers } from './leftovers';
-import type { Pending } from './pending-work';
+import type { Pending } from '@kettle-step/contract';
 
 const piece = testPiece('C4/1 D4 E4 F4 | G4/4');
 const { plan, document } = piece.stored;

@@ -5,7 +5,8 @@ import { momentInWords, timeInWords } from '../parts/dates';
 import { PiecesService } from '../services/pieces.service';
 import { decisionsOf } from './decisions';
 import { History } from './history';
-import { PendingWork, type Pending } from './pending-work';
+import type { Pending } from '@kettle-step/contract';
+import { PendingWork } from './pending-work';
 import { PieceSession } from './piece-session';
 import { Saving } from './saving';
 

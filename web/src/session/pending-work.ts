@@ -1,20 +1,6 @@
 import { Injectable } from '@angular/core';
-import { savePlanSchema } from '@kettle-step/contract';
+import { pendingSchema, type Pending } from '@kettle-step/contract';
 import { createStore, del, set, entries, type UseStore } from 'idb-keyval';
-import { z } from 'zod';
-
-const pendingSchema = z.object({
-  pieceId: z.string(),
-  title: z.string(),
-  /** Which window made it. */
-  window: z.string(),
-  madeAt: z.iso.datetime(),
-  /** The plan, the revision it was made from, and always the music. */
-  plan: savePlanSchema.required({ document: true }),
-});
-
-/** Work on a piece that has not reached the studio yet. */
-export type Pending = z.infer<typeof pendingSchema>;
 
 const LOCKS = 'kettle-step-window-';
 

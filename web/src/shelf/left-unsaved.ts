@@ -4,7 +4,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { momentInWords } from '../parts/dates';
 import { Leftovers } from '../session/leftovers';
-import type { Pending } from '../session/pending-work';
+import type { Pending } from '@kettle-step/contract';
 import { telling } from '../parts/telling';
 
 /** Work that did not reach the studio before its window was closed, with the way to each. */
