@@ -17,11 +17,12 @@ export interface Settings {
   readonly host: string;
   readonly names: readonly string[];
   readonly database: string;
+  readonly databaseToken: string | undefined;
 }
 
 /**
  * Reads PORT (4173), HOST (127.0.0.1; anything beyond this machine takes a pass phrase), KETTLE_STEP_NAMES (names it is called by besides,
- * separated by commas or spaces) and KETTLE_STEP_DATABASE (a file, or a libSQL address). The error is one sentence.
+ * separated by commas or spaces), KETTLE_STEP_DATABASE (a file, or a libSQL address) and KETTLE_STEP_DATABASE_TOKEN. The error is one sentence.
  */
 export const settingsOf = (
   environment: Readonly<Record<string, string | undefined>>,
@@ -35,7 +36,13 @@ export const settingsOf = (
     .toLowerCase()
     .split(/[\s,]+/)
     .filter(Boolean);
-  return ok({ port, host, names, database: environment['KETTLE_STEP_DATABASE'] || database });
+  return ok({
+    port,
+    host,
+    names,
+    database: environment['KETTLE_STEP_DATABASE'] || database,
+    databaseToken: environment['KETTLE_STEP_DATABASE_TOKEN'] || undefined,
+  });
 };
 
 /** Where the tables' history is, from the project's root. */

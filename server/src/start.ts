@@ -23,6 +23,8 @@ import { createInline, createThreads, type Workshop } from './workshop/workshop'
 
 export interface StartOptions {
   readonly database: string;
+  /** Lets us into a database on a server of its own. */
+  readonly databaseToken?: string | undefined;
   readonly migrations: string;
   readonly webFolder: string;
   readonly host: string;
@@ -114,7 +116,12 @@ const roomsOf = (db: Database, file: string | undefined, workshop: Workshop) => 
 
 const openStudio = async (options: StartOptions) => {
   const isNew = options.fresh === true || !existsSync(options.database);
-  const { db, file, close } = await openDatabase(options.database, options.migrations, options.fresh);
+  const { db, file, close } = await openDatabase(
+    options.database,
+    options.migrations,
+    options.fresh,
+    options.databaseToken,
+  );
   try {
     const workshop = options.worker === undefined ? createInline() : createThreads(options.worker);
     const backups = createBackupStore(file, options.migrations, workshop);

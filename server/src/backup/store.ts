@@ -65,6 +65,8 @@ export const createBackupStore = (
 ): BackupStore => {
   const make = async (why: BackupReason): Promise<void> => {
     if (file === undefined) return;
+    // Before anybody is answered nobody is held up.
+    if (why === 'start') return void (await makeBackup(file, why, new Date()));
     await makeBackup(file, why, new Date(), async (from, to) => {
       const copied = await workshop.do({ kind: 'copy', file: from, path: to });
       return copied.kind === 'ok' && copied.value;

@@ -114,9 +114,11 @@ const overwriteDeleted = async (client: Client): Promise<void> => {
   }
 };
 
-const connect = async (place: string, file: string | undefined): Promise<Client> => {
+const connect = async (place: string, file: string | undefined, token: string | undefined): Promise<Client> => {
   const client = createClient(
-    file === undefined ? { url: place } : { url: `file:${file}`, timeout: BUSY_MS, concurrency: CONNECTIONS },
+    file === undefined
+      ? { url: place, ...(token ? { authToken: token } : {}) }
+      : { url: `file:${file}`, timeout: BUSY_MS, concurrency: CONNECTIONS },
   );
   if (file !== undefined) {
     await client.execute('PRAGMA journal_mode = WAL');
@@ -131,8 +133,14 @@ const connect = async (place: string, file: string | undefined): Promise<Client>
  * write-ahead log) that no other server has open; a libsql: or https: address is a remote server of the same kind. Fails with a
  * `DatabaseTrouble` whose message says what to do.
  * @param fresh - begins with an empty database; what a file holds is gone
+ * @param token - lets us into a remote server
  */
-export const openDatabase = async (place: string, migrationsFolder: string, fresh = false): Promise<OpenDatabase> => {
+export const openDatabase = async (
+  place: string,
+  migrationsFolder: string,
+  fresh = false,
+  token?: string,
+): Promise<OpenDatabase> => {
   const file = isRemote(place) ? undefined : resolve(place);
   const letGo: (() => void)[] = [];
   try {
@@ -142,7 +150,7 @@ export const openDatabase = async (place: string, migrationsFolder: string, fres
       if (fresh) for (const ending of ENDINGS) rmSync(file + ending, { force: true });
       lookAt(file);
     }
-    const client = await connect(place, file);
+    const client = await connect(place, file, token);
     letGo.push(() => client.close());
     const db = drizzle(client, { schema });
     await bringUpToDate(client, db, file, migrationsFolder);

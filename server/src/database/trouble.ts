@@ -1,6 +1,17 @@
 /** What can be the matter with the studio's file, in a sentence with what to do. */
 
-export const TROUBLES = ['in-use', 'newer', 'empty', 'no-database', 'damaged', 'read-only', 'full', 'busy'] as const;
+export const TROUBLES = [
+  'in-use',
+  'newer',
+  'empty',
+  'no-database',
+  'damaged',
+  'read-only',
+  'full',
+  'busy',
+  'out-of-reach',
+  'not-let-in',
+] as const;
 export type TroubleKind = (typeof TROUBLES)[number];
 
 /** The studio's file cannot be used. The message is for whoever starts the program. */
@@ -23,11 +34,21 @@ const BY_CODE: readonly (readonly [RegExp, TroubleKind])[] = [
   [/^(SQLITE_READONLY|SQLITE_CANTOPEN|SQLITE_PERM|EACCES|EROFS|EPERM)/, 'read-only'],
   [/^(SQLITE_FULL|ENOSPC|SQLITE_IOERR_WRITE)/, 'full'],
   [/^(SQLITE_BUSY|SQLITE_LOCKED)/, 'busy'],
+  // A database on a server of its own: what the network says, and the client of a stream that is gone.
+  [
+    /^(ECONNREFUSED|ECONNRESET|ENOTFOUND|EAI_AGAIN|ETIMEDOUT|EHOSTUNREACH|UND_ERR_|HRANA_CLOSED_ERROR|STREAM_EXPIRED)/,
+    'out-of-reach',
+  ],
 ];
+
+/** Unauthorized and Forbidden (RFC 9110). */
+const NOT_LET_IN: ReadonlySet<unknown> = new Set([401, 403]);
 
 /** What an error may say of itself. */
 interface Caused {
   readonly code?: unknown;
+  /** Of an answer over HTTP. */
+  readonly status?: unknown;
   readonly extendedCode?: unknown;
   readonly cause?: Caused | null;
 }
@@ -38,6 +59,7 @@ export const troubleIn = (cause: unknown): TroubleKind | undefined => {
   for (; typeof error === 'object' && error !== null; error = error.cause) {
     if (error instanceof DatabaseTrouble) return error.kind;
     const { code, extendedCode } = error;
+    if (code === 'SERVER_ERROR') return NOT_LET_IN.has(error.cause?.status) ? 'not-let-in' : 'out-of-reach';
     for (const said of [extendedCode, code])
       if (typeof said === 'string') {
         const known = BY_CODE.find(([pattern]) => pattern.test(said));
@@ -68,6 +90,10 @@ export const wordTrouble = (kind: TroubleKind, file: string, newest?: string): s
       return `${file} cannot be written: see that this user may write it and its folder, and that the disk is not read-only.`;
     case 'full':
       return `The disk with ${file} is full. Make room on it; nothing was changed.`;
+    case 'out-of-reach':
+      return `The database at ${file} cannot be reached. See that it runs and that the network is there, and start again.`;
+    case 'not-let-in':
+      return `The database at ${file} does not let Kettle Step in: see that KETTLE_STEP_DATABASE_TOKEN is right.`;
     case 'busy':
       return `Another program is busy with ${file}. Try again in a moment.`;
   }

@@ -26,6 +26,9 @@ export interface WorkshopLimits {
 /** Our choice. */
 export const LIMITS: WorkshopLimits = { timeMs: 20_000, memoryMb: 512, tasks: 64 };
 
+/** How long a thread waits for its next task, milliseconds. */
+const IDLE_MS = 10 * 60_000;
+
 const TOO_LONG = 'Reading this took too long and was stopped. Bring in one movement at a time.';
 const TOO_MUCH = 'Reading this took too much memory and was stopped. Bring in one movement at a time.';
 
@@ -42,7 +45,9 @@ const explain = (cause: unknown): string => {
 export const createThreads = (worker: string, limits: WorkshopLimits = LIMITS): Workshop => {
   const pool = new Piscina<Task, Outcomes[Task['kind']]>({
     filename: worker,
-    minThreads: 1,
+    // The first comes with the first task, and each stays a while.
+    minThreads: 0,
+    idleTimeout: IDLE_MS,
     maxThreads: Math.max(1, availableParallelism() - 1),
     resourceLimits: { maxOldGenerationSizeMb: limits.memoryMb },
   });

@@ -18,8 +18,7 @@ import { telling } from '../parts/telling';
       <ul>
         @for (left of leftovers.all(); track left) {
           <li>
-            <a [routerLink]="['/pieces', left.pieceId]">{{ left.title }}</a>
-            <span class="soft">{{ moment(left.madeAt) }}</span>
+            <a [routerLink]="['/pieces', left.pieceId]">{{ left.title }}</a>, worked on {{ moment(left.madeAt) }}
             <button
               nz-button
               nzSize="small"

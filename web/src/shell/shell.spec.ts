@@ -4,6 +4,7 @@ import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
 import { ServerProblem } from '../services/server-problem';
 import { setFinger } from '../session/decisions';
+import { Leftovers } from '../session/leftovers';
 import { BenchWay } from './bench-way';
 import { Problems } from './problems';
 import { SaveState } from './save-state';
@@ -105,5 +106,23 @@ describe('what surrounds every place', () => {
     expect(textOf(problems)).toContain('Something went wrong inside Kettle Step: x is undefined');
     expect(loud).toHaveBeenCalledTimes(1);
     loud.mockRestore();
+  });
+
+  it('offers what was left unsaved, and says so when the piece has moved on', async () => {
+    const { pending, problems, session, look, textOf, press } = setUp();
+    const { plan, document } = piece.stored;
+    const fingers = [{ noteId: 'n2', finger: 3 as const, substitute: null, decidedBy: 'teacher' as const }];
+    const left = { baseRevision: plan.revision + 1, document, fingers, ribbon: [], desk: plan.desk };
+    pending.kept = [
+      { pieceId: 'piece', title: 'Piece', window: 'gone', madeAt: '2026-01-05T10:00:00.000Z', plan: left },
+    ];
+    TestBed.inject(Leftovers).look();
+    await Promise.resolve();
+    look();
+    expect(textOf(problems)).toContain('was not saved when its window was closed');
+    expect(textOf(problems)).toContain('changed since');
+    press('Bring that work back');
+    await Promise.resolve();
+    expect(session.decisions().locks.get('n2')).toBe(3);
   });
 });
