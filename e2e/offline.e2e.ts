@@ -1,12 +1,13 @@
 import { expect, figureAt, openPiece, test, waitUntilSaved } from './studio';
 
-test('work outlives its window, and is offered on the next visit', async ({ page, context, studio }) => {
+test('work outlives its window, and is offered on the next visit', async ({ page, context, studio, withoutServer }) => {
   await openPiece(page, studio, 'Millrace');
-  await page.route('**/plan', (route) => route.abort());
-  await page.keyboard.press('2');
-  await expect(page.getByText('Your work is kept on this device')).toBeVisible();
-  // The window is gone without being asked, as in a crash.
-  await page.close({ runBeforeUnload: false });
+  await withoutServer(async () => {
+    await page.keyboard.press('2');
+    await expect(page.getByText('Your work is kept on this device')).toBeVisible();
+    // The window is gone without being asked, as in a crash.
+    await page.close({ runBeforeUnload: false });
+  });
 
   const next = await context.newPage();
   await next.goto(studio.address);

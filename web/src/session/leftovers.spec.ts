@@ -45,6 +45,13 @@ describe('work that was left unsaved', () => {
     expect(leftovers.all()).toEqual([LEFT]);
   });
 
+  it('is not spoken of where it reached the studio after all, and only the answer was lost', async () => {
+    const { leftovers, pending } = await setUp({ ...LEFT, plan: { ...LEFT.plan, fingers: plan.fingers } });
+    await Promise.resolve();
+    expect(leftovers.here()).toBeUndefined();
+    expect(pending.kept).toEqual([]);
+  });
+
   it('is brought back as a decision, which can be undone, and is then kept like any other', async () => {
     const { leftovers, session, history, pending, pieces } = await setUp(LEFT);
     await done(leftovers.bringBack());

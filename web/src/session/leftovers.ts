@@ -35,7 +35,12 @@ export class Leftovers {
   look(): void {
     // Work on the open piece that still waits in this window is not left behind.
     const open = this.saving.state().kind === 'saved' ? undefined : this.session.piece()?.id;
-    void this.pending.leftBehind(open).then((left) => this.all.set(left));
+    void this.pending.leftBehind(open).then((left) => {
+      this.all.set(left);
+      // It reached the studio after all; only the answer was lost.
+      const here = this.here();
+      if (here && this.stands(here)) this.forget(here).subscribe();
+    });
   }
 
   /** Goes on with it; like any decision it can be undone. What the studio has instead becomes a version. */
@@ -71,6 +76,16 @@ export class Leftovers {
       tap(() => this.all.update((all) => all.filter((one) => one !== left))),
       ignoreElements(),
     );
+  }
+
+  /** Whether the open piece holds what was left: the same music and the same decisions. */
+  private stands({ plan: { fingers, desk, document } }: Pending): boolean {
+    const piece = this.session.piece();
+    const decided = (of: Pick<Pending['plan'], 'fingers' | 'desk'>): string => {
+      const { locks, desk: decidedDesk } = decisionsOf({ plan: of });
+      return JSON.stringify([[...locks].sort(), decidedDesk]);
+    };
+    return piece?.document === document && decided(piece.plan) === decided({ fingers, desk });
   }
 
   private keep(

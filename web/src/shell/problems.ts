@@ -17,7 +17,7 @@ import { Unexpected } from './unexpected';
   selector: 'ks-problems',
   imports: [NzAlertModule, NzButtonModule, RouterLink],
   templateUrl: './problems.html',
-  styles: ':host { display: block; flex: none; }',
+  styles: ':host { display: block; flex: none; } button { margin: 2px 0 2px 6px; }',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Problems {
