@@ -184,6 +184,39 @@ describe('an archive on its way', () => {
     expect((await restore(other, bytes)).status).toBe(200);
   });
 
+  it('comes after one that trouble broke off, and both are there then', async () => {
+    await add(studio, 0);
+    const first = await archiveOf(studio);
+    const later = await add(other, 1);
+    const second = await archiveOf(other);
+    await other.fetch(`api/pieces/${later.id}`, { method: 'DELETE' });
+    mkdirSync(`${other.database}-arrival`, { recursive: true });
+    writeFileSync(`${other.database}-arrival/accepted.zip`, first);
+    expect((await restored(other, second)).map(({ outcome }) => outcome)).toEqual(['added']);
+    expect(await shelf(other)).toHaveLength(2);
+    // One that the disk has lost stands in nobody's way.
+    mkdirSync(`${other.database}-arrival`, { recursive: true });
+    writeFileSync(`${other.database}-arrival/accepted.zip`, 'gone');
+    expect((await restored(other, second)).map(({ outcome }) => outcome)).toEqual(['same']);
+  });
+
+  it('that is cut off on its way changes nothing', async () => {
+    await add(studio);
+    const bytes = await archiveOf(studio);
+    const gone = new AbortController();
+    const half = new ReadableStream({
+      start: (stream) => {
+        stream.enqueue(bytes.slice(0, bytes.length / 2));
+        setTimeout(() => gone.abort(), 100);
+      },
+    });
+    const headers = { 'Content-Type': 'application/zip' };
+    const cut = { method: 'POST', body: half, headers, signal: gone.signal, duplex: 'half' } as RequestInit;
+    await expect(other.fetch('api/archive', cut)).rejects.toThrow();
+    expect(await shelf(other)).toEqual([]);
+    expect((await restored(other, bytes)).map(({ outcome }) => outcome)).toEqual(['added']);
+  });
+
   it('leaves nothing behind on the disk', async () => {
     await add(studio);
     await restore(other, await archiveOf(studio));

@@ -90,7 +90,19 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
     }
   };
 
+  const resume = async (): Promise<RestoreReport | undefined> => {
+    rmSync(coming, { force: true });
+    if (!existsSync(accepted)) return undefined;
+    const archive = await openArchive(accepted);
+    if (archive.kind === 'ok') return finish(archive.value);
+    // It was whole when it was accepted: the disk has lost it.
+    rmSync(folder, { recursive: true, force: true });
+    return undefined;
+  };
+
   const take: Arrivals['take'] = async (bytes, progress) => {
+    // One that trouble broke off comes first.
+    await resume();
     mkdirSync(folder, { recursive: true, mode: 0o700 });
     const archive = await received(bytes, coming);
     if (archive.kind === 'error') {
@@ -99,13 +111,6 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
     }
     renameSync(coming, accepted);
     return ok(await finish(archive.value, progress));
-  };
-
-  const resume = async (): Promise<RestoreReport | undefined> => {
-    rmSync(coming, { force: true });
-    if (!existsSync(accepted)) return undefined;
-    const archive = await openArchive(accepted);
-    return archive.kind === 'ok' ? finish(archive.value) : undefined;
   };
 
   return {

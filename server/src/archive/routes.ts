@@ -50,6 +50,8 @@ export const archiveRoutes = (store: ArchiveStore, arrivals: Arrivals): Router =
       else response.json(report);
     } catch (cause) {
       if (cause instanceof ArrivalUnderWay) return sendProblem(response, REFUSALS.arrivalUnderWay);
+      // Whoever went away in the middle is told nothing more.
+      if (request.destroyed && !request.complete) return;
       if (!response.headersSent) throw cause;
       // Half of the lines are out: the problem is the last of them.
       console.error(cause);
