@@ -80,7 +80,8 @@ export const pieceSummarySchema = z.object({
 });
 export type PieceSummary = z.infer<typeof pieceSummarySchema>;
 
-export const pieceListSchema = z.object({ pieces: z.array(pieceSummarySchema) });
+export const pieceListSchema = z.object({ pieces: z.array(pieceSummarySchema).readonly() });
+export type PieceList = z.infer<typeof pieceListSchema>;
 
 export const pieceSchema = pieceSummarySchema.extend({
   /** The stored MusicXML, with ids on its notes. */

@@ -80,6 +80,8 @@ export interface AppOptions extends Stores {
 export const createApp = ({ sessions, webFolder, names, report, ...stores }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
+  // Answers of the API are not kept anywhere, so nobody asks whether they have changed.
+  app.disable('etag');
   // A server in front, on this machine, says for whom it asks and whether that came over TLS.
   app.set('trust proxy', 'loopback');
   app.use(headers, moreHeaders, onlyAt(names), onlyFromOwnPages);
