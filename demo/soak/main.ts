@@ -12,7 +12,7 @@ import { makeStudio } from './studio';
 
 /**
  * `npm run soak`: a large studio under load, under poison, and killed again and again. About five minutes; with `--pieces 5000`,
- * `--seconds 900`, `--kills 200` and `--restores 50` it is what docs/soak.md asks for. Figures differ between machines.
+ * `--seconds 900`, `--kills 200` and `--restores 50` it takes half an hour. Figures differ between machines.
  */
 const { values } = parseArgs({
   options: {
