@@ -59,12 +59,31 @@ const received = async (bytes: Readable, file: string): Promise<Result<OpenedArc
   return archive.kind === 'ok' ? archive : fail(explainArchiveError(archive.error));
 };
 
+/** Does one thing at a time, and refuses another meanwhile. */
+const oneAtATime = () => {
+  let underWay: Promise<unknown> | undefined;
+  return {
+    alone: async <T>(work: () => Promise<T>): Promise<T> => {
+      if (underWay) throw new ArrivalUnderWay('one at a time');
+      const working = work();
+      underWay = working;
+      try {
+        return await working;
+      } finally {
+        underWay = undefined;
+      }
+    },
+    /** When what is under way has come to its end, whichever. */
+    ended: async (): Promise<void> => void (await underWay?.catch(() => undefined)),
+  };
+};
+
 /** @param database - the studio's file; undefined where it is on a server of its own, and nothing outlives the program */
 export const createArrivals = (database: string | undefined, store: ArchiveStore, workshop: Workshop): Arrivals => {
   const folder = database === undefined ? mkdtempSync(join(tmpdir(), 'kettle-step-')) : `${database}-arrival`;
   const [coming, accepted] = [join(folder, 'coming.zip'), join(folder, 'accepted.zip')];
   const ending = new AbortController();
-  let underWay: Promise<unknown> | undefined;
+  const { alone, ended } = oneAtATime();
 
   const finish = async (
     archive: OpenedArchive,
@@ -76,17 +95,6 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
       return report;
     } finally {
       archive.close();
-    }
-  };
-
-  const alone = async <T>(work: () => Promise<T>): Promise<T> => {
-    if (underWay) throw new ArrivalUnderWay('one at a time');
-    const working = work();
-    underWay = working;
-    try {
-      return await working;
-    } finally {
-      underWay = undefined;
     }
   };
 
@@ -118,7 +126,7 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
     resume: () => alone(resume),
     close: async () => {
       ending.abort();
-      await underWay?.catch(() => undefined);
+      await ended();
     },
   };
 };
