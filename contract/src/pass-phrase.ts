@@ -17,7 +17,6 @@ export const accessSchema = z.object({ hasPassPhrase: z.boolean(), isOpen: z.boo
 export type Access = z.infer<typeof accessSchema>;
 
 export const unlockSchema = z.object({ passPhrase: plainText(PASS_PHRASE_LENGTH.max).min(1) });
-export type Unlock = z.infer<typeof unlockSchema>;
 
 /** The first pass phrase, or another in its place; that takes the one that holds. */
 export const changePassPhraseSchema = z.object({

@@ -12,9 +12,7 @@ interface JsonSchema {
   readonly required?: readonly string[];
   readonly items?: JsonSchema;
   readonly prefixItems?: readonly JsonSchema[];
-  readonly additionalProperties?: JsonSchema | boolean;
   readonly format?: string;
-  readonly pattern?: string;
   readonly minimum?: number;
   readonly maximum?: number;
 }

@@ -11,6 +11,7 @@ import {
   MANIFEST,
   manifestSchema,
   rulesFileSchema,
+  type ArchivedFacts,
   type ArchivedPiece,
   type ArchivedStudent,
   type Manifest,
@@ -18,6 +19,7 @@ import {
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
 import type { Schema } from '../http/schema';
+import { pause } from './pause';
 import { openZip, ZipDamaged, ZipTooLarge, type Zip } from './zip';
 
 /** Largest archive taken in, and largest sum of what it holds: a studio of some thousand pieces. */
@@ -95,7 +97,7 @@ const jsonOf = async <T>(zip: Zip, name: string, schema: Schema<T>, otherwise?: 
   return parsed(name, text === undefined ? otherwise : jsonIn(name, text), schema);
 };
 
-const readPiece = async (zip: Zip, id: string): Promise<ArchivedPiece> => {
+const readPiece = async (zip: Zip, id: string, facts: ArchivedFacts): Promise<ArchivedPiece> => {
   const paths = archivePaths(id);
   const document = await textOf(zip, paths.document);
   if (document === undefined) throw new Unreadable(`${paths.document} is missing.`);
@@ -108,7 +110,7 @@ const readPiece = async (zip: Zip, id: string): Promise<ArchivedPiece> => {
   return {
     id,
     document,
-    facts: await jsonOf(zip, paths.facts, archivedFactsSchema),
+    facts,
     plan: await jsonOf(zip, paths.plan, archivedPlanSchema),
     source: (await bytesOf(zip, paths.source)) ?? null,
     versions,
@@ -142,18 +144,20 @@ const studentsOf = async function* (zip: Zip): AsyncGenerator<Opened<ArchivedStu
   for (const [index, text] of texts.content.entries()) {
     const title = /"name":"([^"\\]{1,200})"/.exec(text)?.[1] ?? `Student ${index + 1}`;
     yield await opened(title, () => parsed(ARCHIVED_STUDENTS, jsonIn(ARCHIVED_STUDENTS, text), archivedStudentSchema));
-    await new Promise(setImmediate);
+    await pause();
   }
 };
 
 const piecesOf = async function* (zip: Zip, { pieces, unreadable }: Manifest): AsyncGenerator<Opened<ArchivedPiece>> {
-  const later: typeof pieces = [];
-  for (const piece of pieces) {
-    const facts = await opened(piece.title, () => jsonOf(zip, archivePaths(piece.id).facts, archivedFactsSchema));
-    if (facts.kind === 'read' && facts.content.generalId !== null) later.push(piece);
-    else yield await opened(piece.title, () => readPiece(zip, piece.id));
+  const later: (() => Promise<Opened<ArchivedPiece>>)[] = [];
+  for (const { id, title } of pieces) {
+    const facts = await opened(title, () => jsonOf(zip, archivePaths(id).facts, archivedFactsSchema));
+    const whole = (): Promise<Opened<ArchivedPiece>> =>
+      facts.kind === 'read' ? opened(title, () => readPiece(zip, id, facts.content)) : Promise.resolve(facts);
+    if (facts.kind === 'read' && facts.content.generalId !== null) later.push(whole);
+    else yield await whole();
   }
-  for (const { id, title } of later) yield await opened(title, () => readPiece(zip, id));
+  for (const whole of later) yield await whole();
   for (const { title } of unreadable)
     yield { kind: 'unreadable', title, words: 'could not be read when the archive was made.' };
 };

@@ -9,6 +9,7 @@ import {
   type Manifest,
 } from '@kettle-step/contract';
 import { strToU8, Zip, ZipDeflate } from 'fflate';
+import { pause } from './pause';
 import type { ArchiveStore } from './store';
 
 /** What an archive is made of. */
@@ -62,9 +63,6 @@ const orTold = async <T>(
     return undefined;
   }
 };
-
-/** Lets requests that came meanwhile be answered. */
-const pause = (): Promise<void> => new Promise(setImmediate);
 
 const studentParts = async function* (store: Packed, telling: Telling): AsyncGenerator<Uint8Array> {
   let before = '[';

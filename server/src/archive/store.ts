@@ -77,7 +77,8 @@ interface Rooms {
 const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): Promise<ArchivedPiece | undefined> => {
   const [stored, source] = [await pieces.get(id), await pieces.source(id)];
   if (!stored || !source) return undefined;
-  const kept = (await versions.list(id)) ?? [];
+  // What the server keeps by itself stays with it.
+  const kept = ((await versions.list(id)) ?? []).filter(({ kind }) => kind !== 'earlier');
   const whole = await Promise.all(kept.map(({ id: version }) => versions.get(id, version)));
   return {
     id,
@@ -100,7 +101,6 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
       generalSeen: (await ownPlans.beside(id))?.general?.seen ?? [],
     },
     versions: whole.flatMap((version) => {
-      // What the server keeps by itself stays with it.
       if (!version || version.kind === 'earlier') return [];
       const { sameMusic, kind, ...rest } = version;
       return [{ ...rest, kind, ownMusic: !sameMusic }];

@@ -1,6 +1,6 @@
 import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
 import type { ErrorRequestHandler, Response } from 'express';
-import { troubleIn, type TroubleKind } from '../database/trouble';
+import { troubleIn } from '../database/trouble';
 import { WorkshopFull } from '../workshop/workshop';
 import { REFUSALS, type Refusal } from './refusals';
 
@@ -43,14 +43,15 @@ const isBadBody = (cause: unknown): boolean => {
 };
 
 /** What a request is told when the studio's file is in trouble. */
-const refusalFor = (trouble: TroubleKind | undefined): Refusal => {
+const refusalFor = (cause: unknown): Refusal => {
+  const trouble = troubleIn(cause);
   if (trouble === undefined) return REFUSALS.bug;
   if (trouble === 'full') return REFUSALS.diskFull;
   return trouble === 'damaged' || trouble === 'no-database' ? REFUSALS.damaged : REFUSALS.notNow;
 };
 
 /** What a request is told of something that went wrong on the way. */
-export const problemOf = (cause: unknown): Problem => detailsOf(refusalFor(troubleIn(cause)));
+export const problemOf = (cause: unknown): Problem => detailsOf(refusalFor(cause));
 
 /** The last stop: nothing leaves as a stack trace; bugs are loud on the server's own output. */
 export const problemHandler =
@@ -61,5 +62,5 @@ export const problemHandler =
     if (cause instanceof WorkshopFull) return sendProblem(response, REFUSALS.busy);
     if (isBadBody(cause)) return sendProblem(response, REFUSALS.badBody);
     report(cause);
-    return sendProblem(response, refusalFor(troubleIn(cause)));
+    return sendProblem(response, refusalFor(cause));
   };

@@ -51,22 +51,20 @@ export const onlyUnlocked =
     next();
   };
 
-/** A new session, so that whoever knew the old one has nothing by it. */
-const open = (request: Request): Promise<void> =>
+/** Waits for what a session answers by calling back. */
+const called = (work: (done: (problem: unknown) => void) => void): Promise<void> =>
   new Promise((resolve, reject) => {
-    request.session.regenerate((problem: unknown) => {
-      if (problem) return reject(problem instanceof Error ? problem : new Error(String(problem)));
-      request.session.isOpen = true;
-      resolve();
+    work((problem) => {
+      if (problem) reject(problem instanceof Error ? problem : new Error(String(problem)));
+      else resolve();
     });
   });
 
-const end = (request: Request): Promise<void> =>
-  new Promise((resolve, reject) => {
-    request.session.destroy((problem: unknown) =>
-      problem ? reject(problem instanceof Error ? problem : new Error(String(problem))) : resolve(),
-    );
-  });
+/** A new session, so that whoever knew the old one has nothing by it. */
+const open = async (request: Request): Promise<void> => {
+  await called((done) => request.session.regenerate(done));
+  request.session.isOpen = true;
+};
 
 /** `/api/access`: whether this window may use the studio, unlocking and locking it, and the pass phrase itself. */
 export const accessRoutes = (keyhole: Keyhole): Router => {
@@ -83,7 +81,7 @@ export const accessRoutes = (keyhole: Keyhole): Router => {
     tell(request, response);
   });
   router.delete('/', async (request, response) => {
-    await end(request);
+    await called((done) => request.session.destroy(done));
     response.status(204).end();
   });
   router.put('/pass-phrase', tries, ...asJson, async (request, response) => {

@@ -191,14 +191,18 @@ export const insertPiece = async (tx: Transaction, piece: StoredPiece): Promise<
 };
 
 /** Versions from before keep the music they were made for; those made for this very music need no copy of it. */
-const correctMusic = async (tx: Transaction, id: string, { document, ...described }: Corrected): Promise<void> => {
+const correctMusic = async (
+  tx: Transaction,
+  id: string,
+  before: string,
+  { document, ...described }: Corrected,
+): Promise<void> => {
+  if (before === document) return;
   const ofPiece = eq(pieceMusic.pieceId, id);
-  const [before] = await tx.select({ document: pieceMusic.document }).from(pieceMusic).where(ofPiece);
-  if (!before || before.document === document) return;
   const versions = eq(planVersions.pieceId, id);
   await tx
     .update(planVersions)
-    .set({ document: before.document })
+    .set({ document: before })
     .where(and(versions, isNull(planVersions.document)));
   await tx
     .update(planVersions)
@@ -216,27 +220,20 @@ const savePlan = (
   now: Date,
 ): Promise<PlanOutcome> =>
   db.transaction(async (tx): Promise<PlanOutcome> => {
+    // The driver begins a transaction by taking the right to write: between reading and writing nobody else saves.
     const before = await standingPlan(tx, id);
-    const document = music?.document ?? before?.document;
-    const noteId = document === undefined ? undefined : unknownNote(document, plan.fingers);
-    // A plan that is behind is told so first: its music may have changed under it.
-    if (before?.plan.revision === plan.baseRevision && noteId !== undefined) return { kind: 'unknown-note', noteId };
-    // One statement decides the race: only a save made from the current revision moves it on.
-    const [moved] = await tx
-      .update(plans)
-      .set({ revision: sql`${plans.revision} + 1`, desk: plan.desk })
-      .where(and(eq(plans.pieceId, id), eq(plans.revision, plan.baseRevision)))
-      .returning({ id: plans.id, revision: plans.revision });
-    if (!moved) {
-      const [current] = await tx.select().from(plans).where(eq(plans.pieceId, id));
-      return current ? { kind: 'conflict', currentRevision: current.revision } : { kind: 'not-found' };
-    }
-    if (before) await keepEarlier(tx, before, now);
-    await writePlanRows(tx, moved.id, plan);
-    if (music) await correctMusic(tx, id, music);
+    if (!before) return { kind: 'not-found' };
+    if (before.plan.revision !== plan.baseRevision) return { kind: 'conflict', currentRevision: before.plan.revision };
+    const noteId = unknownNote(music?.document ?? before.document, plan.fingers);
+    if (noteId !== undefined) return { kind: 'unknown-note', noteId };
+    const revision = plan.baseRevision + 1;
+    await tx.update(plans).set({ revision, desk: plan.desk }).where(eq(plans.id, before.plan.id));
+    await keepEarlier(tx, before, now);
+    await writePlanRows(tx, before.plan.id, plan);
+    if (music) await correctMusic(tx, id, before.document, music);
     const facts = { updatedAt: now.toISOString(), ...shelfFactsOf(plan.ribbon, plan.desk) };
     await tx.update(pieces).set(facts).where(eq(pieces.id, id));
-    return { kind: 'saved', revision: moved.revision };
+    return { kind: 'saved', revision };
   });
 
 const giveTo = async (
