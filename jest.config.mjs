@@ -1,6 +1,16 @@
+/**
+ * Jest looks every global up in its sandbox, which makes a search over fingerings take twice as long; those named here are handed
+ * to each module instead.
+ */
+const HANDED_OVER = [
+  ...['Array', 'Map', 'Set', 'WeakMap', 'Object', 'Number', 'String', 'Symbol', 'Promise', 'Error', 'JSON', 'Math'],
+  ...['Float32Array', 'Float64Array', 'Int32Array', 'Uint8Array', 'Infinity'],
+];
+
 /** Code of all rooms but the web: plain TypeScript, stripped of its types. */
 const plain = {
   testEnvironment: 'node',
+  sandboxInjectedGlobals: HANDED_OVER,
   transform: {
     '^.+\\.[mt]?[jt]s$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' } }],
   },

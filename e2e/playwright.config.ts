@@ -28,6 +28,8 @@ export default defineConfig({
   use: {
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
+    // Nothing is waited for that only slides or fades.
+    contextOptions: { reducedMotion: 'reduce' },
     // Only the story that goes on without the server lets the device keep the application.
     serviceWorkers: 'block',
     launchOptions: LAUNCH,

@@ -18,6 +18,13 @@ const expectFit = async (page: Page): Promise<void> => {
 const laidOut = (page: Page): Promise<void> =>
   page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))));
 
+/** Waits until nothing moves: half-way the colours of a drawer are not its own. */
+const atRest = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    const moving = document.getAnimations().filter((motion) => motion.effect?.getComputedTiming().endTime !== Infinity);
+    await Promise.all(moving.map(({ finished }) => finished));
+  });
+
 /** Every place, with the way to it. */
 const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<void>>> = {
   shelf: async (page, studio) => {
@@ -130,8 +137,7 @@ test('everything that opens on the bench is accessible', async ({ page, studio }
   ] as const) {
     await page.keyboard.press(key);
     await page.getByRole('dialog', { name: title }).waitFor();
-    // Let the drawer come to rest: half-way its colours are not its own.
-    await page.waitForTimeout(500);
+    await atRest(page);
     await lookAt();
     await page.keyboard.press('Escape');
     await page.getByRole('dialog').waitFor({ state: 'hidden' });

@@ -2,10 +2,12 @@
 import { spawn } from 'node:child_process';
 import { install, ROOT } from './workspace.mjs';
 import { build } from './build.mjs';
+import { splitEngraver } from './engraver.mjs';
 
 install();
 await build('demo');
 await build('worker');
+splitEngraver();
 const server = spawn('node', ['dist/demo/main.mjs'], { cwd: ROOT, stdio: 'inherit' });
 const page = spawn('npx', ['ng', 'serve'], { cwd: `${ROOT}web`, stdio: 'inherit' });
 const stop = () => {

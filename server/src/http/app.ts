@@ -19,7 +19,7 @@ const CONTENT_SECURITY_POLICY = {
   'img-src': ["'self'", 'data:'],
   // The engraver puts the few music signs of its texts (tempo, dynamics) into the drawing as a font.
   'font-src': ["'self'", 'data:'],
-  'connect-src': ["'self'", 'data:'],
+  'connect-src': ["'self'"],
   // The clock that looks ahead for the sound is a worker which its library writes itself.
   'worker-src': ["'self'", 'blob:'],
   'frame-ancestors': ["'none'"],

@@ -1,0 +1,43 @@
+// The engraver's package holds its WebAssembly as text inside its script. This takes the two apart, so that the browser compiles
+// the one while it arrives, keeps what it compiled, and Angular's build need not work through seven megabytes of text.
+import { createHash } from 'node:crypto';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { runInNewContext } from 'node:vm';
+import { ROOT } from './workspace.mjs';
+
+const OUT = join(ROOT, 'web/generated');
+
+/** The text with the WebAssembly, the function that turns it into bytes, and the place where the bytes are started. */
+const HELD = /function findWasmBinary\(\)\{return binaryDecode\(('(?:[^'\\]|\\[^])*')\)\}/;
+const DECODER = /function binaryDecode\(bin\)\{.*?return o\}/;
+const STARTED = 'await instantiateAsync(wasmBinary,wasmBinaryFile,info)';
+
+/** Finds a part of the package's script; another release of it may be put together in another way. */
+const must = (found, what) => {
+  if (!found) throw new Error(`The engraver's script has changed: ${what} is not where it was. See scripts/engraver.mjs.`);
+  return found;
+};
+
+/** Writes web/generated/engraver.mjs, and beside it the WebAssembly under a name with its hash. */
+export const splitEngraver = () => {
+  const script = readFileSync(createRequire(`${ROOT}web/package.json`).resolve('verovio/wasm'), 'utf8');
+  const [whole, text] = must(HELD.exec(script), 'the text of its WebAssembly');
+  const [decoder] = must(DECODER.exec(script), 'its decoder');
+  must(script.split(STARTED).length === 2, 'its start');
+  const bytes = runInNewContext(`${decoder}; binaryDecode(${text})`);
+  must(WebAssembly.validate(bytes), 'its WebAssembly');
+  // Eight capital letters and digits, as Angular names its files: such a file is kept by browsers for good.
+  const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 8).toUpperCase();
+  const name = `engraver-${hash}.wasm`;
+  rmSync(OUT, { recursive: true, force: true });
+  mkdirSync(OUT, { recursive: true });
+  writeFileSync(join(OUT, name), bytes);
+  writeFileSync(
+    join(OUT, 'engraver.mjs'),
+    script
+      .replace(whole, () => 'function findWasmBinary(){}')
+      .replace(STARTED, () => `await WebAssembly.instantiateStreaming(fetch("/${name}"),info)`),
+  );
+};
