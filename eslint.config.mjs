@@ -147,7 +147,17 @@ const webPlace = (place) =>
   );
 
 export default tseslint.config(
-  { ignores: ['**/node_modules/**', 'dist/**', '.cache/**', 'web/generated/**', '.angular/**', 'web/.angular/**', 'server/migrations/**'] },
+  {
+    ignores: [
+      '**/node_modules/**',
+      'dist/**',
+      '.cache/**',
+      'web/generated/**',
+      '.angular/**',
+      'web/.angular/**',
+      'server/migrations/**',
+    ],
+  },
   {
     files: ['**/*.ts'],
     extends: [...tseslint.configs.strict, ...tseslint.configs.stylistic],

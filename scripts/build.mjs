@@ -10,7 +10,8 @@ import { isFresh, markBuilt, ROOT, run } from './workspace.mjs';
 const STAY_OUTSIDE = ['libsql', 'piscina'];
 
 /** Packages of the older kind ask for others by `require`, which a module does not have. */
-const REQUIRE = "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
+const REQUIRE =
+  "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);";
 
 /**
  * Bundles one room's entry for Node. The finished files take their places in one step each: two first uses at the same

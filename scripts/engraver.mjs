@@ -16,7 +16,8 @@ const STARTED = 'await instantiateAsync(wasmBinary,wasmBinaryFile,info)';
 
 /** Finds a part of the package's script; another release of it may be put together in another way. */
 const must = (found, what) => {
-  if (!found) throw new Error(`The engraver's script has changed: ${what} is not where it was. See scripts/engraver.mjs.`);
+  if (!found)
+    throw new Error(`The engraver's script has changed: ${what} is not where it was. See scripts/engraver.mjs.`);
   return found;
 };
 
