@@ -21,9 +21,8 @@ const must = (found, what) => {
   return found;
 };
 
-/** Writes web/generated/engraver.mjs, and beside it the WebAssembly under a name with its hash. */
-export const splitEngraver = () => {
-  const script = readFileSync(createRequire(`${ROOT}web/package.json`).resolve('verovio/wasm'), 'utf8');
+/** The script without its WebAssembly, and the WebAssembly under a name with its hash. */
+export const split = (script) => {
   const [whole, text] = must(HELD.exec(script), 'the text of its WebAssembly');
   const [decoder] = must(DECODER.exec(script), 'its decoder');
   must(script.split(STARTED).length === 2, 'its start');
@@ -32,13 +31,21 @@ export const splitEngraver = () => {
   // Eight capital letters and digits, as Angular names its files: such a file is kept by browsers for good.
   const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 8).toUpperCase();
   const name = `engraver-${hash}.wasm`;
+  const rest = script
+    .replace(whole, () => 'function findWasmBinary(){}')
+    .replace(STARTED, () => `await WebAssembly.instantiateStreaming(fetch("/${name}"),info)`);
+  return { script: rest, name, bytes };
+};
+
+/** The engraver's script as its package has it. */
+export const packagedScript = () =>
+  readFileSync(createRequire(join(ROOT, 'web/package.json')).resolve('verovio/wasm'), 'utf8');
+
+/** Writes web/generated/engraver.mjs, and the WebAssembly beside it. */
+export const splitEngraver = () => {
+  const { script, name, bytes } = split(packagedScript());
   rmSync(OUT, { recursive: true, force: true });
   mkdirSync(OUT, { recursive: true });
   writeFileSync(join(OUT, name), bytes);
-  writeFileSync(
-    join(OUT, 'engraver.mjs'),
-    script
-      .replace(whole, () => 'function findWasmBinary(){}')
-      .replace(STARTED, () => `await WebAssembly.instantiateStreaming(fetch("/${name}"),info)`),
-  );
+  writeFileSync(join(OUT, 'engraver.mjs'), script);
 };
