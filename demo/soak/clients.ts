@@ -12,36 +12,47 @@ const KINDS = Object.entries(MIX).flatMap(([kind, share]) => Array<Kind>(share).
 const GOAL_MS = 100;
 const WORDS = ['steady', 'hands apart', 'cedar', 'zither', 'jump'] as const;
 
-const good = async (answer: Response, what: string): Promise<unknown> => {
-  if (!answer.ok) throw new Error(`${what}: ${answer.status} ${await answer.text()}`);
-  return answer.json();
-};
+interface Doing {
+  readonly ask: () => Promise<Response>;
+  /** What a teacher's own device does with the answer; the server has no part in it, so it is not timed. */
+  readonly keep?: (answer: unknown) => void;
+}
 
 /** One teacher: opens a piece, saves it again and again, opens the next. */
 const client = (ask: Ask, dice: Dice, own: readonly string[], times: Readonly<Record<Kind, Times>>) => {
   let open: Piece | undefined;
   let revision = 1;
-  const doing: Readonly<Record<Kind, () => Promise<void>>> = {
-    list: async () => void (await good(await ask('api/pieces'), 'list')),
-    open: async () => {
-      open = pieceSchema.parse(await good(await ask(`api/pieces/${dice.one(own)}`), 'open'));
-      revision = open.plan.revision;
+  const doing: Readonly<Record<Kind, Doing>> = {
+    list: { ask: () => ask('api/pieces') },
+    open: {
+      ask: () => ask(`api/pieces/${dice.one(own)}`),
+      keep: (answer) => {
+        open = pieceSchema.parse(answer);
+        revision = open.plan.revision;
+      },
     },
-    save: async () => {
-      if (!open) return;
-      const { fingers, desk, ribbon } = open.plan;
-      const body = { baseRevision: revision, fingers, desk, ribbon };
-      const saved = await good(await ask(`api/pieces/${open.id}/plan`, json('PUT', body)), 'save');
-      revision = savedSchema.parse(saved).revision;
+    save: {
+      ask: () => {
+        const { fingers, desk, ribbon } = open!.plan;
+        return ask(`api/pieces/${open!.id}/plan`, json('PUT', { baseRevision: revision, fingers, desk, ribbon }));
+      },
+      keep: (answer) => void (revision = savedSchema.parse(answer).revision),
     },
-    search: async () =>
-      void (await good(await ask(`api/lessons?words=${encodeURIComponent(dice.one(WORDS))}&latest=201`), 'search')),
-    student: async () => void (await good(await ask(`api/students/student-${dice.whole(1, 60)}`), 'student')),
+    search: { ask: () => ask(`api/lessons?words=${encodeURIComponent(dice.one(WORDS))}&latest=201`) },
+    student: { ask: () => ask(`api/students/student-${dice.whole(1, 60)}`) },
+  };
+  const act = async (kind: Kind): Promise<void> => {
+    const { ok, status, text } = await times[kind].of(async () => {
+      const answer = await doing[kind].ask();
+      return { ok: answer.ok, status: answer.status, text: await answer.text() };
+    });
+    if (!ok) throw new Error(`${kind}: ${status} ${text}`);
+    doing[kind].keep?.(JSON.parse(text));
   };
   return async (): Promise<void> => {
     const kind = dice.one(KINDS);
-    if (kind === 'save' && !open) await doing.open();
-    await times[kind].of(doing[kind]);
+    if (kind === 'save' && !open) await act('open');
+    await act(kind);
   };
 };
 
@@ -80,6 +91,8 @@ const run = async (program: Program, load: Load, watch: (asked: number) => void 
 
 /** Teachers who do something each second, which is many times what they do: how long each waits. */
 export const runPaced = async (program: Program, load: Load): Promise<void> => {
+  // The first requests of this program take their time here, not in the server.
+  await run(program, { ...load, requests: 100, pauseMs: 0 });
   const { times } = await run(program, load);
   for (const [kind, one] of Object.entries(times)) line(`${kind} (goal: 95 of 100 under ${GOAL_MS} ms)`, one.words());
 };

@@ -3,6 +3,7 @@ import { createClient } from '@libsql/client';
 import {
   ARCHIVE_VERSION,
   createdSchema,
+  lessonListSchema,
   pieceListSchema,
   pieceSchema,
   problemSchema,
@@ -223,6 +224,38 @@ describe('an archive on its way', () => {
     await restore(other, strToU8('not a zip') as Uint8Array<ArrayBuffer>);
     expect(readdirSync(other.folder).filter((name) => name.includes('zip'))).toEqual([]);
     expect(existsSync(`${other.database}-arrival/accepted.zip`)).toBe(false);
+  });
+
+  it('brings a student back with years of lessons, each as it was', async () => {
+    const { id } = (await (await put(studio, 'api/students', 'POST', { name: 'Pip Hallow' })).json()) as { id: string };
+    for (let year = 2014; year < 2026; year += 1)
+      await put(studio, 'api/lessons', 'POST', { studentId: id, startsAt: `${year}-01-07T16:00`, weeks: 52 });
+    const book = async (server: TestServer) => lessonListSchema.parse(await (await server.fetch('api/lessons')).json());
+    const before = await book(studio);
+    expect(before.lessons).toHaveLength(12 * 52);
+    const bytes = await archiveOf(studio);
+    await restored(other, bytes);
+    expect(await book(other)).toEqual(before);
+    await restored(other, bytes);
+    expect(await book(other)).toEqual(before);
+  });
+
+  it('gives pieces of older archives to the student of that name', async () => {
+    const piece = await add(studio);
+    const { id } = (await (await put(studio, 'api/students', 'POST', { name: 'Pip Hallow' })).json()) as { id: string };
+    await put(studio, `api/pieces/${piece.id}/student`, 'PUT', { studentId: id });
+    const packed = unzipSync(await archiveOf(studio));
+    const path = Object.keys(packed).find(
+      (name) => strFromU8(packed[name]!).includes('"studentId"') && name.includes(piece.id),
+    )!;
+    // As archives were before students had names of their own.
+    packed[path] = strToU8(strFromU8(packed[path]!).replace(`"${id}"`, 'null'));
+    delete packed['students.json'];
+    const there = (await (await put(other, 'api/students', 'POST', { name: 'Pip Hallow' })).json()) as { id: string };
+    await restored(other, new Uint8Array(zipSync(packed)));
+    expect((await shelf(other)).map(({ studentId, student }) => [studentId, student])).toEqual([
+      [there.id, 'Pip Hallow'],
+    ]);
   });
 
   it('puts a piece in with its versions or not at all', async () => {

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, MemoryCheck, RulesFile } from '@kettle-step/contract';
+import { isNull } from 'drizzle-orm';
 import type { Database } from '../database/open';
-import { planVersions } from '../database/schema';
+import { planVersions, students as studentRows } from '../database/schema';
 import type { HouseStore } from '../house/store';
 import type { LessonStore } from '../lessons/store';
 import type { MemoryStore } from '../memory/store';
@@ -112,7 +113,10 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
   const { pieces, students, lessons, memory, trainer, house } = rooms;
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
-    const known = await students.list();
+    const known = await db
+      .select({ id: studentRows.id, name: studentRows.name })
+      .from(studentRows)
+      .where(isNull(studentRows.leftAt));
     const found = known.find(({ id }) => id === studentId) ?? known.find(({ name }) => name === student);
     if (found) return found.id;
     return student === '' ? null : students.add({ name: student });

@@ -10,6 +10,7 @@ import {
   type SaveLesson,
 } from '@kettle-step/contract';
 import { and, asc, desc, eq, gte, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
+import { lotsOf } from '../database/lots';
 import type { Database } from '../database/open';
 import { lessons, students } from '../database/schema';
 import type { SaveOutcome } from '../pieces/store';
@@ -105,7 +106,14 @@ export const createLessonStore = (db: Database): LessonStore => ({
     return rows.map((row) => factsOf(row) as ArchivedLesson);
   },
   put: async (studentId, all) => {
-    for (const { id, startsAt, minutes, state, ...content } of all)
-      await db.insert(lessons).values({ id, studentId, startsAt, minutes, state, content }).onConflictDoNothing();
+    const rows = all.map(({ id, startsAt, minutes, state, ...content }) => ({
+      id,
+      studentId,
+      startsAt,
+      minutes,
+      state,
+      content,
+    }));
+    for (const lot of lotsOf(rows)) await db.insert(lessons).values(lot).onConflictDoNothing();
   },
 });

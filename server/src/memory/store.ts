@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
 import { grouped, type Day } from '@kettle-step/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { lotsOf } from '../database/lots';
 import type { Database } from '../database/open';
 import { memoryChecks, students } from '../database/schema';
 import { isPresent } from '../students/fingering';
@@ -65,11 +66,8 @@ export const createMemoryStore = (db: Database): MemoryStore => {
     },
     remove: async (studentId, id) => (await db.delete(memoryChecks).where(one(studentId, id)).returning()).length > 0,
     put: async (studentId, checks) => {
-      for (const { subject, ...check } of checks)
-        await db
-          .insert(memoryChecks)
-          .values({ studentId, subject: subjectText(subject), ...check })
-          .onConflictDoNothing();
+      const rows = checks.map(({ subject, ...check }) => ({ studentId, subject: subjectText(subject), ...check }));
+      for (const lot of lotsOf(rows)) await db.insert(memoryChecks).values(lot).onConflictDoNothing();
     },
   };
 };

@@ -81,6 +81,15 @@ describe('bringing in a piece', () => {
     expect(await shelf()).toEqual([]);
   });
 
+  it('stands on the shelf by title, letter for letter, and by its own name where titles are alike', async () => {
+    const titles = ['Zwei', 'alpha', 'Émile', 'Alpha', 'Alpha', 'Ärger', '10 Bells', '2 Bells'];
+    for (const title of titles) await bringIn(server, `X:1\nT:${title}\nM:4/4\nL:1/4\nK:C\nCDEF|`, '?name=tune.abc');
+    const list = await shelf();
+    expect(list.map(({ title }) => title)).toEqual([...titles].sort());
+    const twins = list.filter(({ title }) => title === 'Alpha').map(({ id }) => id);
+    expect(twins).toEqual([...twins].sort());
+  });
+
   it('refuses 30 MB before reading them', async () => {
     expect(MAX_FILE_BYTES).toBeLessThan(30 * 1024 * 1024);
     const response = await bringIn(server, new Uint8Array(30 * 1024 * 1024).fill(65));

@@ -135,7 +135,13 @@ const ROW = sql<string>`json_object(
   'ownRules', ${pieces.ownRules}, 'studentRules', ${students.rules})`;
 
 /** All rows as one text: the driver takes a fifth of a second for the columns of 5,000 pieces. */
-const ROWS = sql<string | null>`group_concat(${ROW} ORDER BY ${pieces.title}, ${pieces.id})`;
+const ROWS = sql<string | null>`group_concat(${ROW})`;
+
+/** By title, letter for letter. SQLite would carry the whole rows along while it sorts, which takes it twice the time. */
+const byTitle = (a: Row, b: Row): number => {
+  if (a.title !== b.title) return a.title < b.title ? -1 : 1;
+  return a.id < b.id ? -1 : 1;
+};
 
 const readList = async (db: Database, studentId?: string): Promise<readonly PieceSummary[]> => {
   const [all] = await db
@@ -143,8 +149,8 @@ const readList = async (db: Database, studentId?: string): Promise<readonly Piec
     .from(pieces)
     .leftJoin(students, ofStudent)
     .where(and(not(isAway), studentId === undefined ? undefined : eq(pieces.studentId, studentId)));
-  const rows = JSON.parse(`[${all?.rows ?? ''}]`) as readonly Row[];
-  return rows.map(summaries((await houseRulesOf(db)).rules));
+  const rows = JSON.parse(`[${all?.rows ?? ''}]`) as Row[];
+  return rows.sort(byTitle).map(summaries((await houseRulesOf(db)).rules));
 };
 
 const standingOf = async (db: Database, studentId: string | null): Promise<Standing> => ({

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { TrainerAnswer } from '@kettle-step/core';
 import { asc, eq } from 'drizzle-orm';
+import { lotsOf } from '../database/lots';
 import type { Database } from '../database/open';
 import { trainerAnswers } from '../database/schema';
 import { isPresent } from '../students/fingering';
@@ -20,9 +21,6 @@ const idOf = (studentId: string, { key, answeredAt }: TrainerAnswer): string =>
     .digest('hex')
     .slice(0, 32);
 
-/** Rows that go into one statement: SQLite takes so many values at most. */
-const AT_ONCE = 500;
-
 export const createTrainerStore = (db: Database): TrainerStore => ({
   of: async (studentId) => {
     const rows = await db
@@ -40,11 +38,7 @@ export const createTrainerStore = (db: Database): TrainerStore => ({
       question: key,
       ...answer,
     }));
-    for (let at = 0; at < rows.length; at += AT_ONCE)
-      await db
-        .insert(trainerAnswers)
-        .values(rows.slice(at, at + AT_ONCE))
-        .onConflictDoNothing();
+    for (const lot of lotsOf(rows)) await db.insert(trainerAnswers).values(lot).onConflictDoNothing();
     return true;
   },
 });
