@@ -116,15 +116,11 @@ const roomsOf = (db: Database, file: string | undefined, workshop: Workshop) => 
 
 const openStudio = async (options: StartOptions) => {
   const isNew = options.fresh === true || !existsSync(options.database);
-  const { db, file, close } = await openDatabase(
-    options.database,
-    options.migrations,
-    options.fresh,
-    options.databaseToken,
-  );
+  const database = await openDatabase(options.database, options.migrations, options.fresh, options.databaseToken);
+  const { db, file, close } = database;
   try {
     const workshop = options.worker === undefined ? createInline() : createThreads(options.worker);
-    const backups = createBackupStore(file, options.migrations, workshop);
+    const backups = createBackupStore(database, options.migrations, workshop);
     // A studio without room for a backup is served all the same, and says so.
     if (!isNew) await backups.make('start').catch((cause: unknown) => console.error(cause));
     const keyhole = await openKeyhole(db, options.hashCost);

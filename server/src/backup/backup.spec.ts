@@ -1,5 +1,15 @@
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import {
+  closeSync,
+  existsSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
+import { dirname, join } from 'node:path';
 import { createClient } from '@libsql/client';
 import {
   backupListSchema,
@@ -58,6 +68,55 @@ describe('backups', () => {
     // What was put back is still there the next time, and goes on being written.
     await add('Bram Fennick');
     expect(await names()).toHaveLength(2);
+  });
+
+  const ask = async (sql: string, args: string[] = []) => {
+    const client = createClient({ url: `file:${server.database}`, timeout: 5000 });
+    const { rows } = await client.execute({ sql, args });
+    client.close();
+    return rows;
+  };
+  /** Writes over the first page of a table, as a failing disk does. */
+  const damage = async (table: string): Promise<void> => {
+    await ask('PRAGMA wal_checkpoint(TRUNCATE)');
+    const rows = await ask('SELECT rootpage FROM sqlite_master WHERE name = ?', [table]);
+    const file = openSync(server.database, 'r+');
+    // SQLite Database File Format, 1.3.2: pages are counted from 1; those of a new file have 4,096 bytes.
+    writeSync(file, Buffer.alloc(4096, 0x55), 0, 4096, 4096 * (Number(rows[0]![0]) - 1));
+    closeSync(file);
+  };
+  const setAside = (): readonly string[] =>
+    readdirSync(dirname(server.database)).filter((name) => /-damaged-[\dT-]+$/.test(name));
+
+  it('take the place of a file that is damaged, which is set aside as it is', async () => {
+    await add('Pip Hallow');
+    await make();
+    const [backup] = await listed();
+    await add('Juno Marsh');
+    await ask("UPDATE keyhole SET secret = 'changed since'");
+    await damage('students');
+    const loud = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const told = await server.fetch('api/students');
+    expect(told.status).toBe(503);
+    expect(problemSchema.parse(await told.json()).detail).toContain('Put back the newest backup');
+    // What can be read is answered, and so are the backups.
+    expect((await server.fetch('api/pieces')).status).toBe(200);
+    expect((await restore(backup!.name)).status).toBe(204);
+    loud.mockRestore();
+
+    expect(await names()).toEqual(['Pip Hallow']);
+    const [aside] = setAside();
+    expect(statSync(join(dirname(server.database), aside!)).size).toBeGreaterThan(4096);
+    expect(await isWhole(join(dirname(server.database), aside!))).toBe(false);
+    expect(statSync(server.database).mode & 0o777).toBe(0o600);
+    // Who may come in is as it was now, not as it was then.
+    expect((await ask('SELECT secret FROM keyhole'))[0]).toMatchObject({ secret: 'changed since' });
+    // It goes on from there, also at the next start.
+    await add('Bram Fennick');
+    expect(await names()).toEqual(['Bram Fennick', 'Pip Hallow']);
+    expect(await isWhole(server.database)).toBe(true);
+    const connections = await Promise.all(Array.from({ length: 12 }, () => server.fetch('api/students')));
+    expect(connections.map(({ status }) => status)).toEqual(Array(12).fill(200));
   });
 
   it('change nothing where they are damaged, or not there', async () => {

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { BACKUP_REASONS, type Backup, type BackupReason } from '@kettle-step/contract';
+import { DatabaseTrouble, wordTrouble } from '../database/trouble';
 import { copyWhole } from './copy';
 
 /** Dated copies of the studio's file, in a folder beside it. */
@@ -63,7 +64,7 @@ const prune = (file: string, today: string): void => {
 };
 
 /**
- * Makes a backup, checks it, and lets old ones go. Fails where it cannot be made or is not whole.
+ * Makes a backup, checks it, and lets old ones go. Fails where it cannot be made, and where the file is damaged.
  * @param copy - copies the file and says whether the copy is whole
  */
 export const makeBackup = async (
@@ -76,7 +77,8 @@ export const makeBackup = async (
   mkdirSync(folder, { recursive: true });
   const name = nameOf(now, why);
   const path = join(folder, name);
-  if (!existsSync(path) && !(await copy(file, path))) throw new Error(`The backup ${path} could not be read back.`);
+  if (!existsSync(path) && !(await copy(file, path)))
+    throw new DatabaseTrouble('damaged', wordTrouble('damaged', file, newestBackup(file)));
   prune(file, now.toISOString().slice(0, 'yyyy-mm-dd'.length));
   return { name, madeAt: `${now.toISOString().slice(0, 19)}.000Z`, why, bytes: statSync(path).size };
 };

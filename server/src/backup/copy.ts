@@ -1,5 +1,6 @@
 import { rmSync } from 'node:fs';
 import { createClient } from '@libsql/client';
+import { isBroken } from '../database/trouble';
 
 /** Whether a copy is whole, by SQLite's own check. */
 export const isWhole = async (path: string): Promise<boolean> => {
@@ -14,15 +15,25 @@ export const isWhole = async (path: string): Promise<boolean> => {
   }
 };
 
-/** Copies a studio's file as it stands at this moment, and reads the copy back; one that is not whole is not left. */
-export const copyWhole = async (file: string, path: string): Promise<boolean> => {
+const copied = async (file: string, path: string): Promise<boolean> => {
   const client = createClient({ url: `file:${file}`, timeout: 5000 });
   try {
     await client.execute({ sql: 'VACUUM INTO ?', args: [path] });
+    return true;
+  } catch (cause) {
+    if (isBroken(cause)) return false;
+    throw cause;
   } finally {
     client.close();
   }
-  const whole = await isWhole(path);
+};
+
+/**
+ * Copies a studio's file as it stands at this moment, and reads the copy back; one that is not whole is not left.
+ * @returns whether there is a copy; false where the file is damaged
+ */
+export const copyWhole = async (file: string, path: string): Promise<boolean> => {
+  const whole = (await copied(file, path)) && (await isWhole(path));
   if (!whole) rmSync(path, { force: true });
   return whole;
 };

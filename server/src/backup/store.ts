@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import type { Backup, BackupReason } from '@kettle-step/contract';
-import { openDatabase } from '../database/open';
+import { openDatabase, type OpenDatabase } from '../database/open';
+import { isBroken } from '../database/trouble';
 import type { Workshop } from '../workshop/workshop';
 import { backupFolder, listBackups, makeBackup } from './backups';
 import { isWhole } from './copy';
@@ -29,17 +30,17 @@ const tablesOf = async (client: Client): Promise<readonly string[]> => {
   const { rows } = await client.execute(
     "SELECT name FROM main.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '\\_\\_%' ESCAPE '\\'",
   );
-  return rows.map((row) => String(row[0])).filter((table) => !STAY.has(table));
+  return rows.map((row) => String(row[0]));
 };
 
-/** Replaces all that a file holds by what another of the same tables holds, at once or not at all. */
-const replaceAll = async (file: string, other: string): Promise<void> => {
+/** Replaces what some tables of a file hold by what another of the same tables holds, at once or not at all. */
+const replaceTables = async (file: string, other: string, wanted: (table: string) => boolean): Promise<void> => {
   // A connection of its own: nobody else's requests get between its steps.
   const client = createClient({ url: `file:${file}`, timeout: 5000 });
   try {
     await client.execute('PRAGMA secure_delete = ON');
     await client.execute({ sql: 'ATTACH ? AS other', args: [other] });
-    const tables = await tablesOf(client);
+    const tables = (await tablesOf(client)).filter(wanted);
     await client.migrate([
       ...tables.map((table) => `DELETE FROM main."${table}"`),
       ...tables.map((table) => `INSERT INTO main."${table}" SELECT * FROM other."${table}"`),
@@ -48,6 +49,10 @@ const replaceAll = async (file: string, other: string): Promise<void> => {
   } finally {
     client.close();
   }
+};
+
+const ignoreBroken = (cause: unknown): void => {
+  if (!isBroken(cause)) throw cause;
 };
 
 /** A copy of a backup with tables as this program has them. */
@@ -59,7 +64,7 @@ const upToDate = async (path: string, folder: string, migrationsFolder: string):
 };
 
 export const createBackupStore = (
-  file: string | undefined,
+  { file, replaceBy }: Pick<OpenDatabase, 'file' | 'replaceBy'>,
   migrationsFolder: string,
   workshop: Workshop,
 ): BackupStore => {
@@ -82,8 +87,15 @@ export const createBackupStore = (
       const folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
       try {
         const copy = await upToDate(path, folder, migrationsFolder);
-        await make('restore');
-        await replaceAll(file, copy);
+        try {
+          await make('restore');
+          await replaceTables(file, copy, (table) => !STAY.has(table));
+        } catch (cause) {
+          ignoreBroken(cause);
+          // Pages of a damaged file can be neither copied nor emptied: the whole file goes, but for who may come in.
+          await replaceTables(copy, file, (table) => STAY.has(table)).catch(ignoreBroken);
+          await replaceBy(copy);
+        }
         return 'restored';
       } finally {
         rmSync(folder, { recursive: true, force: true });

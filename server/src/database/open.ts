@@ -1,11 +1,13 @@
 import {
   chmodSync,
   closeSync,
+  copyFileSync,
   existsSync,
   mkdirSync,
   openSync,
   readFileSync,
   readSync,
+  renameSync,
   rmSync,
   statSync,
 } from 'node:fs';
@@ -25,6 +27,8 @@ export interface OpenDatabase {
   readonly client: Client;
   /** The file; undefined for a database on a server of its own. */
   readonly file: string | undefined;
+  /** Puts a whole file in the place of ours, which is damaged and set aside. Requests that are under way fail. */
+  readonly replaceBy: (other: string) => Promise<void>;
   /** Puts all that was saved into the file itself, and lets it go. */
   readonly close: () => Promise<void>;
 }
@@ -36,8 +40,9 @@ const OWNER_ONLY = 0o600;
 
 const isRemote = (place: string): boolean => /^(libsql|https?|wss?):/.test(place);
 
-/** What belongs to a database file besides itself. */
-const ENDINGS = ['', '-wal', '-shm'] as const;
+/** What belongs to a database file besides itself: what was saved and is not in it yet. */
+const LOGS = ['-wal', '-shm'] as const;
+const ENDINGS = ['', ...LOGS] as const;
 
 const trouble = (kind: TroubleKind, file: string, cause?: unknown): DatabaseTrouble =>
   new DatabaseTrouble(kind, wordTrouble(kind, file, newestBackup(file)), { cause });
@@ -114,18 +119,38 @@ const overwriteDeleted = async (client: Client): Promise<void> => {
   }
 };
 
+/** What each file wants of its connections, and who may read it. */
+const prepare = async (client: Client, file: string): Promise<void> => {
+  await client.execute('PRAGMA journal_mode = WAL');
+  await overwriteDeleted(client);
+  for (const ending of ENDINGS) if (existsSync(file + ending)) chmodSync(file + ending, OWNER_ONLY);
+};
+
 const connect = async (place: string, file: string | undefined, token: string | undefined): Promise<Client> => {
   const client = createClient(
     file === undefined
       ? { url: place, ...(token ? { authToken: token } : {}) }
       : { url: `file:${file}`, timeout: BUSY_MS, concurrency: CONNECTIONS },
   );
-  if (file !== undefined) {
-    await client.execute('PRAGMA journal_mode = WAL');
-    await overwriteDeleted(client);
-    for (const ending of ENDINGS) if (existsSync(file + ending)) chmodSync(file + ending, OWNER_ONLY);
-  }
+  if (file !== undefined) await prepare(client, file);
   return client;
+};
+
+/** Puts a whole file in the place of one that is damaged. Whenever it is broken off, one of the two is there. */
+const replaceDamaged = async (client: Client, file: string, other: string): Promise<void> => {
+  const now = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
+  const [incoming, aside] = [`${file}-incoming`, `${file}-damaged-${now}`];
+  copyFileSync(other, incoming);
+  client.close();
+  try {
+    for (const ending of ENDINGS) if (existsSync(file + ending)) copyFileSync(file + ending, aside + ending);
+    // A log beside a file that it does not belong to would be written into it.
+    for (const ending of LOGS) rmSync(file + ending, { force: true });
+    renameSync(incoming, file);
+  } finally {
+    await client.reconnect();
+  }
+  await prepare(client, file);
 };
 
 /**
@@ -159,7 +184,10 @@ export const openDatabase = async (
       if (file !== undefined) await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
       for (const one of letGo.reverse()) one();
     };
-    return { db, client, file, close };
+    const replaceBy = async (other: string): Promise<void> => {
+      if (file !== undefined) await replaceDamaged(client, file, other);
+    };
+    return { db, client, file, replaceBy, close };
   } catch (cause) {
     for (const one of letGo.reverse()) one();
     const kind = troubleIn(cause);

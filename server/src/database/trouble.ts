@@ -69,6 +69,12 @@ export const troubleIn = (cause: unknown): TroubleKind | undefined => {
   return undefined;
 };
 
+/** Whether an error says that the file itself is damaged, all of it or some of its pages. */
+export const isBroken = (cause: unknown): boolean => {
+  const kind = troubleIn(cause);
+  return kind === 'damaged' || kind === 'no-database';
+};
+
 /** @param newest - the newest backup of this file, where there is one */
 export const wordTrouble = (kind: TroubleKind, file: string, newest?: string): string => {
   const backup =

@@ -1,6 +1,6 @@
 import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
 import type { ErrorRequestHandler, Response } from 'express';
-import { troubleIn } from '../database/trouble';
+import { isBroken, troubleIn } from '../database/trouble';
 import { WorkshopFull } from '../workshop/workshop';
 import { REFUSALS, type Refusal } from './refusals';
 
@@ -47,7 +47,7 @@ const refusalFor = (cause: unknown): Refusal => {
   const trouble = troubleIn(cause);
   if (trouble === undefined) return REFUSALS.bug;
   if (trouble === 'full') return REFUSALS.diskFull;
-  return trouble === 'damaged' || trouble === 'no-database' ? REFUSALS.damaged : REFUSALS.notNow;
+  return isBroken(cause) ? REFUSALS.damaged : REFUSALS.notNow;
 };
 
 /** What a request is told of something that went wrong on the way. */

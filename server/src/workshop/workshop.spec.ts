@@ -1,7 +1,10 @@
 import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { demoPieces } from '../../../core/testing/demo';
 import { bringIn, testServer, type TestServer } from '../../testing/server';
+import { openDatabase } from '../database/open';
 import { createInline, createThreads, LIMITS, WorkshopFull, type Workshop } from './workshop';
 
 const ROOT = join(__dirname, '../../..');
@@ -34,6 +37,21 @@ describe('the workshop', () => {
     const refused = { ...piece, bytes: new TextEncoder().encode('<html/>') };
     expect(await open().do(refused)).toEqual(await createInline().do(refused));
     expect(await open().do({ kind: 'correct', document: '<' })).toMatchObject({ kind: 'error' });
+  });
+
+  it('copies a studio’s file, and says so where it is damaged', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'kettle-step-'));
+    const [file, path] = [join(folder, 'studio.sqlite'), join(folder, 'copy.sqlite')];
+    await (await openDatabase(file, join(ROOT, 'server/migrations'))).close();
+    const copy = { kind: 'copy', file, path } as const;
+    expect(await open().do(copy)).toEqual({ kind: 'ok', value: true });
+    rmSync(path);
+    const bytes = readFileSync(file);
+    bytes.fill(0x55, 4096, 20 * 4096);
+    writeFileSync(file, bytes);
+    expect(await workshop!.do(copy)).toEqual({ kind: 'ok', value: false });
+    expect(existsSync(path)).toBe(false);
+    rmSync(folder, { recursive: true });
   });
 
   it('stops what takes too long, and goes on with the next', async () => {
