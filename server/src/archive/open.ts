@@ -19,7 +19,7 @@ import {
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
 import type { Schema } from '../http/schema';
-import { pause } from './pause';
+import { pause } from '../database/pause';
 import { openZip, ZipDamaged, ZipTooLarge, type Zip } from './zip';
 
 /** Largest archive taken in, and largest sum of what it holds: a studio of some thousand pieces. */

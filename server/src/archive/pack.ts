@@ -9,7 +9,7 @@ import {
   type Manifest,
 } from '@kettle-step/contract';
 import { strToU8, Zip, ZipDeflate } from 'fflate';
-import { pause } from './pause';
+import { pause } from '../database/pause';
 import type { ArchiveStore } from './store';
 
 /** What an archive is made of. */

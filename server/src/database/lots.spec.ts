@@ -1,21 +1,36 @@
-import { lotsOf } from './lots';
+import { inLots } from './lots';
 
 describe('rows in lots', () => {
   it.each([
     [0, []],
     [1, [1]],
-    [500, [500]],
-    [501, [500, 1]],
-    [1704, [500, 500, 500, 204]],
-  ])('%d rows', (count, sizes) => {
+    [100, [100]],
+    [101, [100, 1]],
+    [320, [100, 100, 100, 20]],
+  ])('%d rows', async (count, sizes) => {
     const rows = Array.from({ length: count }, (_, at) => at);
-    const lots = lotsOf(rows);
+    const lots: number[][] = [];
+    await inLots(rows, async (lot) => void lots.push(lot));
     expect(lots.map((lot) => lot.length)).toEqual(sizes);
     expect(lots.flat()).toEqual(rows);
   });
 
-  it('keep below the most values of one statement, for the widest table that is filled so', () => {
-    // SQLite, "Limits in SQLite", maximum number of host parameters: 32,766 since 3.32.0. A lesson has seven columns.
-    expect(lotsOf(Array<number>(5000).fill(0))[0]!.length * 7).toBeLessThan(32_766);
+  it('let others have their turn in between', async () => {
+    const turns: string[] = [];
+    const working = inLots(Array<number>(250).fill(0), async () => void turns.push('lot'));
+    setImmediate(() => turns.push('another'));
+    await working;
+    expect(turns.slice(0, 3)).toEqual(['lot', 'another', 'lot']);
+  });
+
+  it('end where one cannot be put in', async () => {
+    let tried = 0;
+    const full = new Error('full');
+    const working = inLots(Array<number>(250).fill(0), () => {
+      tried += 1;
+      return Promise.reject(full);
+    });
+    await expect(working).rejects.toBe(full);
+    expect(tried).toBe(1);
   });
 });

@@ -10,7 +10,7 @@ import {
   type SaveLesson,
 } from '@kettle-step/contract';
 import { and, asc, desc, eq, gte, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
-import { lotsOf } from '../database/lots';
+import { inLots } from '../database/lots';
 import type { Database } from '../database/open';
 import { lessons, students } from '../database/schema';
 import type { SaveOutcome } from '../pieces/store';
@@ -114,6 +114,6 @@ export const createLessonStore = (db: Database): LessonStore => ({
       state,
       content,
     }));
-    for (const lot of lotsOf(rows)) await db.insert(lessons).values(lot).onConflictDoNothing();
+    await inLots(rows, (lot) => db.insert(lessons).values(lot).onConflictDoNothing());
   },
 });

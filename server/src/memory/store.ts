@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
 import { grouped, type Day } from '@kettle-step/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import { lotsOf } from '../database/lots';
+import { inLots } from '../database/lots';
 import type { Database } from '../database/open';
 import { memoryChecks, students } from '../database/schema';
 import { isPresent } from '../students/fingering';
@@ -67,7 +67,7 @@ export const createMemoryStore = (db: Database): MemoryStore => {
     remove: async (studentId, id) => (await db.delete(memoryChecks).where(one(studentId, id)).returning()).length > 0,
     put: async (studentId, checks) => {
       const rows = checks.map(({ subject, ...check }) => ({ studentId, subject: subjectText(subject), ...check }));
-      for (const lot of lotsOf(rows)) await db.insert(memoryChecks).values(lot).onConflictDoNothing();
+      await inLots(rows, (lot) => db.insert(memoryChecks).values(lot).onConflictDoNothing());
     },
   };
 };

@@ -13,7 +13,7 @@ import {
   type StudentTrial,
 } from '@kettle-step/contract';
 import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
-import { lotsOf } from '../database/lots';
+import { inLots } from '../database/lots';
 import type { Database } from '../database/open';
 import { handMeasures, pieces, plans, students } from '../database/schema';
 import type { MemoryStore } from '../memory/store';
@@ -153,7 +153,7 @@ export const createStudentStore = (
         .returning({ id: students.id });
       if (added.length === 0) return false;
       const rows = measures.map((measure) => ({ ...measure, studentId: id }));
-      for (const lot of lotsOf(rows)) await db.insert(handMeasures).values(lot).onConflictDoNothing();
+      await inLots(rows, (lot) => db.insert(handMeasures).values(lot).onConflictDoNothing());
       return true;
     },
   };

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { TrainerAnswer } from '@kettle-step/core';
 import { asc, eq } from 'drizzle-orm';
-import { lotsOf } from '../database/lots';
+import { inLots } from '../database/lots';
 import type { Database } from '../database/open';
 import { trainerAnswers } from '../database/schema';
 import { isPresent } from '../students/fingering';
@@ -38,7 +38,7 @@ export const createTrainerStore = (db: Database): TrainerStore => ({
       question: key,
       ...answer,
     }));
-    for (const lot of lotsOf(rows)) await db.insert(trainerAnswers).values(lot).onConflictDoNothing();
+    await inLots(rows, (lot) => db.insert(trainerAnswers).values(lot).onConflictDoNothing());
     return true;
   },
 });
