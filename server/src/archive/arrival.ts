@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import type { RestoreReport } from '@kettle-step/contract';
 import { fail, ok, type Result } from '@kettle-step/core';
 import type { Workshop } from '../workshop/workshop';
+import { frugally } from './frugal';
 import { explainArchiveError, MAX_ARCHIVE_BYTES, openArchive, type OpenedArchive } from './open';
 import { restoreArchive } from './restore';
 import type { ArchiveStore } from './store';
@@ -122,8 +123,8 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
   };
 
   return {
-    take: (bytes, progress) => alone(() => take(bytes, progress)),
-    resume: () => alone(resume),
+    take: (bytes, progress) => alone(() => frugally(() => take(bytes, progress))),
+    resume: () => alone(() => frugally(resume)),
     close: async () => {
       ending.abort();
       await ended();

@@ -6,6 +6,7 @@ import { onlyAs } from '../http/doors';
 import { problemOf, sendProblem } from '../http/problems';
 import { REFUSALS, unreadable } from '../http/refusals';
 import { ArrivalUnderWay, type Arrivals } from './arrival';
+import { frugally } from './frugal';
 import { packArchive } from './pack';
 import type { ArchiveStore } from './store';
 
@@ -33,7 +34,8 @@ export const archiveRoutes = (store: ArchiveStore, arrivals: Arrivals): Router =
     response.attachment(`kettle-step-studio-${now.toISOString().slice(0, 10)}.zip`).type('application/zip');
     const gone = new AbortController();
     response.once('close', () => gone.abort());
-    await pipeline(Readable.from(packArchive(store, now, gone.signal)), response).catch((cause: unknown) => {
+    const packed = Readable.from(packArchive(store, now, gone.signal));
+    await frugally(() => pipeline(packed, response)).catch((cause: unknown) => {
       // Whoever went away is told nothing more.
       if (!gone.signal.aborted) throw cause;
     });
