@@ -5,7 +5,7 @@ let underWay = 0;
 
 /**
  * Does something large while V8 tidies up before it asks the system for more memory. An archive of 5,000 pieces then takes 120 MB
- * on its way in, and else 180 to 340. All requests are slower by a quarter meanwhile, so it is not for always.
+ * on its way in, and else 180 to 340. Requests are slower by a quarter meanwhile, and so is the archive: it is not for always.
  */
 export const frugally = async <T>(work: () => Promise<T>): Promise<T> => {
   underWay += 1;
