@@ -21,8 +21,7 @@ const laidOut = (page: Page): Promise<void> =>
 /** Waits until nothing moves: half-way the colours of a drawer are not its own. */
 const atRest = (page: Page): Promise<void> =>
   page.evaluate(async () => {
-    const moving = document.getAnimations().filter((motion) => motion.effect?.getComputedTiming().endTime !== Infinity);
-    await Promise.all(moving.map(({ finished }) => finished));
+    await Promise.all(document.getAnimations().map(({ finished }) => finished));
   });
 
 /** Every place, with the way to it. */

@@ -101,7 +101,10 @@ const TARGETS = {
     make: () => bundle('demo/soak/main.ts', 'dist/soak/main.mjs'),
   },
   web: {
-    sources: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'scripts/engraver.mjs', ...LIBRARIES],
+    sources: [
+      ...['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json'],
+      ...['scripts/engraver.mjs', ...LIBRARIES],
+    ],
     make: async () => {
       splitEngraver();
       // The output of ng goes to standard error: standard output belongs to whoever asked for the build.

@@ -15,19 +15,19 @@ const DECODER = /function binaryDecode\(bin\)\{.*?return o\}/;
 const STARTED = 'await instantiateAsync(wasmBinary,wasmBinaryFile,info)';
 
 /** Finds a part of the package's script; another release of it may be put together in another way. */
-const must = (found, what) => {
-  if (!found)
+const found = (part, what) => {
+  if (!part)
     throw new Error(`The engraver's script has changed: ${what} is not where it was. See scripts/engraver.mjs.`);
-  return found;
+  return part;
 };
 
 /** The script without its WebAssembly, and the WebAssembly under a name with its hash. */
 export const split = (script) => {
-  const [whole, text] = must(HELD.exec(script), 'the text of its WebAssembly');
-  const [decoder] = must(DECODER.exec(script), 'its decoder');
-  must(script.split(STARTED).length === 2, 'its start');
+  const [whole, text] = found(HELD.exec(script), 'the text of its WebAssembly');
+  const [decoder] = found(DECODER.exec(script), 'its decoder');
+  found(script.split(STARTED).length === 2, 'its start');
   const bytes = runInNewContext(`${decoder}; binaryDecode(${text})`);
-  must(WebAssembly.validate(bytes), 'its WebAssembly');
+  found(WebAssembly.validate(bytes), 'its WebAssembly');
   // Eight capital letters and digits, as Angular names its files: such a file is kept by browsers for good.
   const hash = createHash('sha256').update(bytes).digest('hex').slice(0, 8).toUpperCase();
   const name = `engraver-${hash}.wasm`;

@@ -143,7 +143,12 @@ const studentsOf = async function* (zip: Zip): AsyncGenerator<Opened<ArchivedStu
   if (texts.kind === 'unreadable') return yield texts;
   for (const [index, text] of texts.content.entries()) {
     const title = /"name":"([^"\\]{1,200})"/.exec(text)?.[1] ?? `Student ${index + 1}`;
-    yield await opened(title, () => parsed(ARCHIVED_STUDENTS, jsonIn(ARCHIVED_STUDENTS, text), archivedStudentSchema));
+    const student = await opened(title, () =>
+      parsed(ARCHIVED_STUDENTS, jsonIn(ARCHIVED_STUDENTS, text), archivedStudentSchema),
+    );
+    // Reading years of lessons and putting them in each take their time.
+    await pause();
+    yield student;
     await pause();
   }
 };

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
 import type { ArchivedPiece, RestoreReport } from '@kettle-step/contract';
-import { pause } from '../database/pause';
 import { troubleIn } from '../database/trouble';
 import { idsIn } from '../pieces/note-ids';
 import type { Workshop } from '../workshop/workshop';
@@ -99,10 +98,7 @@ export const restoreArchive = async (
   else if (Object.keys(rules.content).length > 0) await store.putRules(rules.content);
   for await (const student of archive.students())
     if (student.kind === 'unreadable') refused(student);
-    else {
-      await pause();
-      await store.putStudent(student.content);
-    }
+    else await store.putStudent(student.content);
   let done = 0;
   for await (const piece of archive.pieces()) {
     told.push(await tellOf(piece.title, () => restorePiece(store, workshop, piece, createdAt.slice(0, 10))));

@@ -111,7 +111,7 @@ describe('backups', () => {
     expect(statSync(server.database).mode & 0o777).toBe(0o600);
     // Who may come in is as it was now, not as it was then.
     expect((await ask('SELECT secret FROM keyhole'))[0]).toMatchObject({ secret: 'changed since' });
-    // It goes on from there, also at the next start.
+    // It goes on from there, on every connection.
     await add('Bram Fennick');
     expect(await names()).toEqual(['Bram Fennick', 'Pip Hallow']);
     expect(await isWhole(server.database)).toBe(true);

@@ -11,8 +11,10 @@ const NAME = /^(\d{4}-\d{2}-\d{2})T(\d{2})-(\d{2})-(\d{2})-([a-z]+)\.sqlite$/;
 /** The folder of a file's backups. */
 export const backupFolder = (file: string): string => `${resolve(file)}-backups`;
 
-const nameOf = (now: Date, why: BackupReason): string =>
-  `${now.toISOString().slice(0, 19).replaceAll(':', '-')}-${why}.sqlite`;
+/** A moment as it stands in file names: to the second, and without the colons that some systems do not take. */
+export const momentInName = (now: Date): string => now.toISOString().slice(0, 19).replaceAll(':', '-');
+
+const nameOf = (now: Date, why: BackupReason): string => `${momentInName(now)}-${why}.sqlite`;
 
 /** The backups of a file, the newest first. What else is in the folder is left alone. */
 export const listBackups = (file: string): readonly Backup[] => {

@@ -15,7 +15,7 @@ import { dirname, join, resolve } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
-import { makeBackup, newestBackup } from '../backup/backups';
+import { makeBackup, momentInName, newestBackup } from '../backup/backups';
 import { holdFile } from './lock';
 import * as schema from './schema';
 import { DatabaseTrouble, troubleIn, wordTrouble, type TroubleKind } from './trouble';
@@ -138,8 +138,7 @@ const connect = async (place: string, file: string | undefined, token: string | 
 
 /** Puts a whole file in the place of one that is damaged. Whenever it is broken off, one of the two is there. */
 const replaceDamaged = async (client: Client, file: string, other: string): Promise<void> => {
-  const now = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
-  const [incoming, aside] = [`${file}-incoming`, `${file}-damaged-${now}`];
+  const [incoming, aside] = [`${file}-incoming`, `${file}-damaged-${momentInName(new Date())}`];
   copyFileSync(other, incoming);
   client.close();
   try {
