@@ -53,6 +53,7 @@ const VIEWS = {
     await page.getByRole('radio', { name: 'B♭', exact: true }).check({ force: true });
     await page.keyboard.press('2');
     await page.getByText('B flat major scale, 2 octaves').waitFor();
+    await page.locator('ks-score-view g.note').first().waitFor();
     await page.waitForTimeout(1500);
   },
   students: async (page) => {
