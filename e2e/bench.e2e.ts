@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { DEMO_PIECES } from '../demo/src/studio';
 import { openScore } from '../core/testing/musicxml';
-import { expect, figureAt, openPiece, test, waitUntilSaved } from './studio';
+import { expect, figureAt, goTo, openPiece, test, waitUntilSaved } from './studio';
 
 test('every demo piece opens with a number on every note, and is worked through without the mouse', async ({
   page,
@@ -9,7 +9,8 @@ test('every demo piece opens with a number on every note, and is worked through 
 }) => {
   test.setTimeout(600_000);
   for (const { id } of DEMO_PIECES) {
-    await page.goto(`${studio.address}pieces/${id}`);
+    await goTo(page, studio);
+    await page.locator(`a[href="/pieces/${id}"]`).first().click();
     const counter = page.locator('.open');
     await expect(counter).toHaveText(/^open \d+ of \d+$/);
     const [open, played] = (await counter.textContent())!.match(/\d+/g)!.map(Number) as [number, number];

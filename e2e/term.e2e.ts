@@ -1,4 +1,4 @@
-import { expect, expectNoViolations, test } from './studio';
+import { expect, expectNoViolations, goTo, test } from './studio';
 
 const day = (later: number): string => {
   const date = new Date();
@@ -31,7 +31,7 @@ test('two fingerings are tried at home, heard a week later, and one is chosen', 
   await expect(page.getByRole('status').getByText('saved', { exact: true })).toBeVisible();
 
   // Two lessons, this week and the next; at the first something is set.
-  await page.goto(`${studio.address}lessons?day=${day(0)}`);
+  await goTo(page, studio, `lessons?day=${day(0)}`);
   await page.getByRole('button', { name: 'New lesson on this day' }).press('Enter');
   await page.getByLabel('Student').selectOption({ label: 'Pip Hallow' });
   await page.locator('input[name=time]').fill('07:10');
@@ -47,14 +47,14 @@ test('two fingerings are tried at home, heard a week later, and one is chosen', 
   await expect(page.getByRole('status').getByText('saved', { exact: true })).toBeVisible();
 
   // On paper: both ways side by side.
-  await page.goto(`${studio.address}pieces/kite-on-a-string/practice`);
+  await goTo(page, studio, 'pieces/kite-on-a-string/practice');
   const sheet = page.getByRole('region', { name: 'The sheet' });
   await expect(sheet).toContainText('Trial. Bar 2, right hand. A for three days, then B for three days.');
   await expect(sheet.locator('ks-trial-sheet svg').first()).toBeVisible();
   expect((await page.pdf({ format: 'A4', preferCSSPageSize: true })).length).toBeGreaterThan(10_000);
 
   // A week later it is heard, and kept with the lesson.
-  await page.goto(`${studio.address}pieces/kite-on-a-string/listen`);
+  await goTo(page, studio, 'pieces/kite-on-a-string/listen');
   await page.getByLabel('First bar').fill('1');
   await page.getByLabel('Last bar').fill('8');
   await page.getByLabel('How it plays').selectOption('with wrong keys');
@@ -95,7 +95,7 @@ test('two fingerings are tried at home, heard a week later, and one is chosen', 
   expect((await page.pdf({ format: 'A4' })).length).toBeGreaterThan(5_000);
 
   // The plan has it.
-  await page.goto(`${studio.address}pieces/kite-on-a-string`);
+  await goTo(page, studio, 'pieces/kite-on-a-string');
   await page.locator('ks-other-ways [role="option"]').first().waitFor();
   await page.keyboard.press('PageDown');
   await expect(page.getByRole('region', { name: 'Trial: bar 2, right hand' })).toContainText('lies more easily');

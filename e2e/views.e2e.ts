@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectNoViolations, openPiece, test, type Studio } from './studio';
+import { expect, expectNoViolations, goTo, openPiece, test, type Studio } from './studio';
 import { begin, typeKeys } from './typing';
 
 const SIZES = [
@@ -27,7 +27,7 @@ const atRest = (page: Page): Promise<void> =>
 /** Every place, with the way to it. */
 const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<void>>> = {
   shelf: async (page, studio) => {
-    await page.goto(studio.address);
+    await goTo(page, studio);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
   },
   bench: (page, studio) => openPiece(page, studio, 'Lantern Boats'),
@@ -37,48 +37,48 @@ const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<vo
     await page.getByRole('region', { name: 'Correct the music' }).waitFor();
   },
   'type in': async (page, studio) => {
-    await page.goto(`${studio.address}type`);
+    await goTo(page, studio, 'type');
     await expectNoViolations(page);
     await begin(page, 'Small Screen');
     await typeKeys(page, 'c1de');
     await page.locator('.engraving g.note').first().waitFor();
   },
   scales: async (page, studio) => {
-    await page.goto(`${studio.address}scales`);
+    await goTo(page, studio, 'scales');
     await page.locator('ks-score-view g.note').first().waitFor();
   },
   students: async (page, studio) => {
-    await page.goto(`${studio.address}students/pip-hallow`);
+    await goTo(page, studio, 'students/pip-hallow');
     await page.getByText('From 1 to 5').waitFor();
   },
   reach: async (page, studio) => {
-    await page.goto(`${studio.address}reach?student=pip-hallow&piece=two-on-the-stairs`);
+    await goTo(page, studio, 'reach?student=pip-hallow&piece=two-on-the-stairs');
     await page.getByText('No fingering of this hand takes these keys together').waitFor();
     await page.getByText('B♭2 B♭3').first().waitFor();
   },
   'practice sheet': async (page, studio) => {
-    await page.goto(`${studio.address}pieces/millrace/practice`);
+    await goTo(page, studio, 'pieces/millrace/practice');
     await page.locator('.paper li').first().waitFor();
   },
   player: async (page, studio) => {
-    await page.goto(`${studio.address}pieces/millrace/player`);
+    await goTo(page, studio, 'pieces/millrace/player');
     await page.locator('.stage g.note').first().waitFor();
   },
   listen: async (page, studio) => {
-    await page.goto(`${studio.address}pieces/millrace/listen`);
+    await goTo(page, studio, 'pieces/millrace/listen');
     await page.getByRole('button', { name: 'Let it play' }).click();
     await page.locator('ks-line-figures svg').first().waitFor();
   },
   trainer: async (page, studio) => {
-    await page.goto(`${studio.address}trainer`);
+    await goTo(page, studio, 'trainer');
     await page.getByRole('button', { name: 'Three minutes' }).waitFor();
   },
   lessons: async (page, studio) => {
-    await page.goto(`${studio.address}lessons`);
+    await goTo(page, studio, 'lessons');
     await page.getByRole('button', { name: 'New lesson on this day' }).waitFor();
   },
   rules: async (page, studio) => {
-    await page.goto(`${studio.address}rules`);
+    await goTo(page, studio, 'rules');
     await page.locator('ks-rule-example g.fing').first().waitFor();
   },
 };

@@ -3,7 +3,7 @@ import { unzipSync } from 'fflate';
 import { readMusic } from '../core/src/formats/music';
 import { comparable } from '../core/testing/comparable';
 import { openScore } from '../core/testing/musicxml';
-import { expect, test, waitUntilSaved } from './studio';
+import { expect, goTo, test, waitUntilSaved } from './studio';
 import { begin, openText, textOf, typeKeys } from './typing';
 
 /** Eight bars for two hands, key by key: notes with fingers, longer and shorter, a tie, a chord, a rest, a triplet. */
@@ -76,13 +76,13 @@ test('eight bars are typed in by keys alone, fingered, printed, sent in each for
       .split('\n'),
   ).toHaveLength(typed.notes.length + 1);
 
-  await page.goto(`${studio.address}pieces/${id}/print`);
+  await goTo(page, studio, `pieces/${id}/print`);
   await expect(page.locator('.paper g.fing')).toHaveCount(typed.notes.length);
   const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
   expect(pdf).toContain('/FontFile2');
 
   // The whole studio in one file, and into an empty one.
-  await page.goto(studio.address);
+  await goTo(page, studio);
   const waiting = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Download the studio' }).click();
   const archive = readFileSync(await (await waiting).path());
