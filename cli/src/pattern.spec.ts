@@ -4,18 +4,13 @@ import { PATTERN_KINDS } from '@kettle-step/core';
 import { patternDocumentSchema, type PatternDocument } from '@kettle-step/contract';
 import { openScore } from '../../core/testing/musicxml';
 import { schemaErrors } from '../../core/testing/schema';
-import { startProgram } from '../testing/program';
+import { call, enterFolder } from '../testing/program';
 
-let program: ReturnType<typeof startProgram>;
-beforeAll(() => {
-  program = startProgram();
-}, 60_000);
-afterAll(() => program.end());
-
-const call = (...args: readonly string[]) => program.call(['pattern', ...args]);
+const { folder, leave } = enterFolder();
+afterAll(leave);
 
 const pattern = (...args: readonly string[]): PatternDocument => {
-  const { status, stdout, stderr } = call(...args, '--json');
+  const { status, stdout, stderr } = call(['pattern', ...args, '--json']);
   expect([status, stderr]).toEqual([0, '']);
   return patternDocumentSchema.parse(JSON.parse(stdout));
 };
@@ -49,7 +44,7 @@ describe('kettle-step pattern', () => {
   });
 
   it('writes it with its fingers, silent changes among them', async () => {
-    const path = join(program.folder, 'octaves.musicxml');
+    const path = join(folder, 'octaves.musicxml');
     pattern('--tonic', 'Bb', '--kind', 'legato-octaves', '--hand', 'right', '--direction', 'down', '--out', path);
     const xml = readFileSync(path, 'utf8');
     expect(await schemaErrors(xml.replaceAll(/ id="(right|left)-[^"]+"/g, ''))).toEqual([]);
@@ -58,7 +53,7 @@ describe('kettle-step pattern', () => {
   });
 
   it('obeys the rules of a house, and the hand', () => {
-    writeFileSync(join(program.folder, 'rules.json'), JSON.stringify({ arpeggioInner: 3 }));
+    writeFileSync(join(folder, 'rules.json'), JSON.stringify({ arpeggioInner: 3 }));
     const arpeggio = pattern('--tonic', 'C', '--kind', 'arpeggio-major', '--hand', 'left', '--rules', 'rules.json');
     expect(fingers(arpeggio, 'left')).toBe('5321235');
     const wide = pattern('--tonic', 'C', '--kind', 'octave-chords', '--span-mm', '150');
@@ -84,7 +79,7 @@ describe('kettle-step pattern', () => {
     [['--tonic', 'C', '--kind', 'major', '--out', 'scale.png'], 'must end in one of'],
     [['--tonic', 'C', '--kind', 'major', '--speed', '3'], 'Unknown option'],
   ])('refuses %j in one sentence', (args, words) => {
-    const { status, stdout, stderr } = call(...args);
+    const { status, stdout, stderr } = call(['pattern', ...args]);
     expect([status, stdout]).toEqual([2, '']);
     expect(stderr).toContain(words);
     expect(stderr.trim().split('\n')).toHaveLength(1);
