@@ -40,13 +40,25 @@ export const engravedPlaying = async (
   return played;
 };
 
-/** When the engraver lets each note of a document begin, in quarters from the start; grace notes have no time of their own there. */
-export const engravedOnsets = async (document: string): Promise<ReadonlyMap<string, number>> => {
+/** A document as the engraver plays it, each bar once. */
+export interface EngravedTimes {
+  /** When each bar begins, in quarters from the start. */
+  readonly bars: readonly number[];
+  /** The bar in which each note begins, counted from 0, and quarters from the start of that bar; by the note's id. */
+  readonly notes: ReadonlyMap<string, { readonly bar: number; readonly quarters: number }>;
+}
+
+/** When the engraver lets bars and notes begin; grace notes have no time of their own there. */
+export const engravedTimes = async (document: string): Promise<EngravedTimes> => {
   const toolkit = await (starting ??= start());
   // Each bar once: repeats are the player's matter.
   toolkit.setOptions({ breaks: 'none', expandNever: true });
   if (!toolkit.loadData(document)) throw new Error('the engraver cannot load the document');
-  return new Map(
-    toolkit.renderToTimemap({}).flatMap(({ qstamp, on }) => (on ?? []).map((id): [string, number] => [id, qstamp])),
-  );
+  const bars: number[] = [];
+  const notes = new Map<string, { readonly bar: number; readonly quarters: number }>();
+  for (const { qstamp, on, measureOn } of toolkit.renderToTimemap({ includeMeasures: true })) {
+    if (measureOn) bars.push(qstamp);
+    for (const id of on ?? []) notes.set(id, { bar: bars.length - 1, quarters: qstamp - (bars.at(-1) ?? 0) });
+  }
+  return { bars, notes };
 };

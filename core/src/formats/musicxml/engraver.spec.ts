@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { demoPieces } from '../../../testing/demo';
-import { engravedOnsets } from '../../../testing/engraver';
+import { engravedTimes } from '../../../testing/engraver';
 import { openScore, type Opened } from '../../../testing/musicxml';
 import { scores } from '../../../testing/scores';
 import type { Note } from '../../score/score';
@@ -8,26 +8,50 @@ import { composeMusicXml } from './compose';
 import { correctMusic, type Correction } from './corrections';
 import { serializeMusicXml } from './document';
 
-/** Ids and onsets in quarters as the core reads them, struck notes and their tied continuations, without grace notes. */
-const readOnsets = ({ score }: Opened): Map<string, number> =>
+/** Where a note stands in time: its bar, and quarters from the bar's start. */
+interface Place {
+  readonly bar: number;
+  readonly quarters: number;
+}
+
+/** The notes as the core reads them: struck, and without grace notes. */
+const placesOf = ({ score }: Opened): ReadonlyMap<string, Place> =>
   new Map(
     score.notes
       .filter(({ graceIndex }) => graceIndex === null)
-      .map(({ id, onsetTicks }) => [id, onsetTicks / score.ticksPerQuarter]),
+      .map(({ id, bar, onsetTicks }) => [
+        id,
+        { bar, quarters: (onsetTicks - score.bars[bar]!.onsetTicks) / score.ticksPerQuarter },
+      ]),
   );
 
+/** Whether the length of each bar can be compared: a rest of a whole bar has no length of its own for the engraver. */
+const haveLength = (xml: string): readonly boolean[] =>
+  xml
+    .split('<measure ')
+    .slice(1)
+    .map((bar) => !bar.includes('measure="yes"'));
+
 const expectAgreement = async (opened: Opened): Promise<void> => {
-  const engraved = await engravedOnsets(serializeMusicXml(opened.document));
-  const continuations = new Set(opened.score.notes.flatMap(({ tiedIds }) => tiedIds));
-  const graces = new Set(opened.score.notes.filter(({ graceIndex }) => graceIndex !== null).map(({ id }) => id));
-  const struck = [...engraved].filter(([id]) => !continuations.has(id) && !graces.has(id));
-  const rounded = (onsets: Iterable<readonly [string, number]>): (readonly [string, string])[] =>
-    [...onsets].map(([id, quarters]) => [id, quarters.toFixed(3)] as const).sort(([a], [b]) => (a < b ? -1 : 1));
-  expect(rounded(struck)).toEqual(rounded(readOnsets(opened)));
+  const xml = serializeMusicXml(opened.document);
+  const engraved = await engravedTimes(xml);
+  const { notes, bars, ticksPerQuarter } = opened.score;
+  const continuations = new Set(notes.flatMap(({ tiedIds }) => tiedIds));
+  const graces = new Set(notes.filter(({ graceIndex }) => graceIndex !== null).map(({ id }) => id));
+  const struck = [...engraved.notes].filter(([id]) => !continuations.has(id) && !graces.has(id));
+  const rounded = (places: Iterable<readonly [string, Place]>): readonly string[] =>
+    [...places].map(([id, { bar, quarters }]) => `${id}: bar ${bar}, ${quarters.toFixed(3)}`).sort();
+  expect(rounded(struck)).toEqual(rounded(placesOf(opened)));
+
+  expect(engraved.bars).toHaveLength(bars.length);
+  const comparable = haveLength(xml);
+  const lengths = (starts: readonly number[]): readonly string[] =>
+    starts.slice(1).map((start, bar) => (comparable[bar] ? (start - starts[bar]!).toFixed(3) : 'no length'));
+  expect(lengths(engraved.bars)).toEqual(lengths(bars.map(({ onsetTicks }) => onsetTicks / ticksPerQuarter)));
 };
 
 describe('the engraver and the core', () => {
-  it.each(demoPieces())('agree on the notes of $name and when they begin', async ({ bytes }) => {
+  it.each(demoPieces())('agree on the notes of $name, when they begin, and how long bars are', async ({ bytes }) => {
     await expectAgreement(openScore(bytes));
   });
 
