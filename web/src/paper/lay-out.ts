@@ -13,8 +13,15 @@ export const wordsBlock = (sentences: readonly string[]): HTMLElement | undefine
   return block;
 };
 
-/** Lays drawn blocks on pages in order; they must stand in the document, so that they can be measured. */
-export const layOnPages = (blocks: readonly HTMLElement[], paper: Paper): readonly (readonly HTMLElement[])[] => {
+/**
+ * Lays drawn blocks on pages in order; they must stand in the document, so that they can be measured.
+ * @param isTitled - whether the first of these pages has the title
+ */
+export const layOnPages = (
+  blocks: readonly HTMLElement[],
+  paper: Paper,
+  isTitled = true,
+): readonly (readonly HTMLElement[])[] => {
   const heights = blocks.map((block) => block.getBoundingClientRect().height);
-  return paginate(heights, paper).map((page) => page.map((block) => blocks[block]!));
+  return paginate(heights, paper, isTitled).map((page) => page.map((block) => blocks[block]!));
 };

@@ -16,6 +16,20 @@ describe('systems on paper', () => {
     );
   });
 
+  it('stand the same when they come one after another, and only the last page is laid anew', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 50, max: 500 }), { maxLength: 40 }), (heights) => {
+        const laid: number[][] = [];
+        for (const height of heights) {
+          const open = laid.pop() ?? [];
+          const pages = paginate([...open, height], 'Letter', laid.length === 0);
+          laid.push(...pages.map((page) => page.map((at) => [...open, height][at]!)));
+        }
+        expect(laid).toEqual(paginate(heights, 'Letter').map((page) => page.map((at) => heights[at]!)));
+      }),
+    );
+  });
+
   it('have less room on the first page, which carries the title', () => {
     expect(musicHeightPx('A4', true)).toBeLessThan(musicHeightPx('A4', false));
     // A4 is narrower and taller than Letter.

@@ -27,13 +27,14 @@ export const musicWidthPx = (paper: Paper): number => Math.floor((PAPERS[paper].
 /**
  * Lays systems on pages in order: each page takes as many as fit, and at least one.
  * @param heights - of the systems, pixels; answers indices of systems by page
+ * @param isTitled - whether the first of these pages has the title
  */
-export const paginate = (heights: readonly number[], paper: Paper): readonly (readonly number[])[] => {
+export const paginate = (heights: readonly number[], paper: Paper, isTitled = true): readonly (readonly number[])[] => {
   const pages: number[][] = [];
   let left = 0;
   heights.forEach((height, system) => {
     if (pages.length === 0 || height > left) {
-      left = musicHeightPx(paper, pages.length === 0);
+      left = musicHeightPx(paper, isTitled && pages.length === 0);
       pages.push([]);
     }
     pages[pages.length - 1]!.push(system);

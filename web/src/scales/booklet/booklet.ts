@@ -6,7 +6,6 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzProgressModule } from 'ng-zorro-antd/progress';
 import { Fill } from '../../paper/fill';
 import { layOnPages } from '../../paper/lay-out';
-import type { Paper } from '../../paper/pages';
 import { PaperChoice } from '../../paper/paper-choice';
 import { PlaceHead } from '../../parts/place-head';
 import { BookletSheet } from './booklet-sheet';
@@ -28,18 +27,6 @@ interface Page {
   readonly isFirst: boolean;
   readonly blocks: readonly HTMLElement[];
 }
-
-interface Chapter {
-  readonly title: string;
-  readonly blocks: readonly HTMLElement[];
-  readonly pages: readonly Page[];
-}
-
-const chapterOf = (title: string, blocks: readonly HTMLElement[], paper: Paper): Chapter => ({
-  title,
-  blocks,
-  pages: layOnPages(blocks, paper).map((page, at) => ({ title, isFirst: at === 0, blocks: page })),
-});
 
 /** The pattern of the scale room on paper: a page, or a booklet of keys. */
 @Component({
@@ -64,24 +51,27 @@ export class Booklet {
   private readonly window = inject(DOCUMENT).defaultView!;
   readonly store = inject(BookletStore);
   readonly contentsWords = CONTENTS_WORDS;
-  /** Pages by chapter: a pattern begins one, its drills go on under it. Those that are laid stay as they are. */
-  private readonly chapters = signal<readonly Chapter[]>([]);
+  /** A pattern begins a page, its drills go on under it. */
+  readonly pages = signal<readonly Page[]>([]);
   readonly percent = computed(() => Math.round((100 * this.store.sheets().length) / this.store.wanted()));
-  readonly pages = computed(() => this.chapters().flatMap(({ pages }) => pages));
 
   constructor() {
     effect(() => {
-      if (this.store.sheets().length === 0) this.chapters.set([]);
+      if (this.store.sheets().length === 0) this.pages.set([]);
     });
   }
 
-  /** Lays what has been drawn on pages. */
+  /** Lays what has been drawn on pages; those that are full stay as they are. */
   lay(sheet: Sheet, drawn: readonly HTMLElement[]): void {
-    const known = this.chapters();
+    const known = this.pages();
     const open = sheet.way ? undefined : known[known.length - 1];
-    const { title, blocks } = open ?? { title: sheet.title, blocks: [] };
-    const laid = chapterOf(title, [...blocks, ...drawn], this.store.paper());
-    this.chapters.set([...(open ? known.slice(0, -1) : known), laid]);
+    const { title, isFirst, blocks } = open ?? { title: sheet.title, isFirst: true, blocks: [] };
+    const laid = layOnPages([...blocks, ...drawn], this.store.paper(), isFirst).map((page, at): Page => ({
+      title,
+      isFirst: isFirst && at === 0,
+      blocks: page,
+    }));
+    this.pages.set([...(open ? known.slice(0, -1) : known), ...laid]);
   }
 
   print(): void {
