@@ -41,7 +41,7 @@ test('every demo piece opens with a number on every note, and is worked through 
 });
 
 test('another way is looked at, taken, and taken back', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   const ways = page.locator('ks-other-ways [role="option"]');
   await expect(ways.first()).toBeVisible();
   const before = await page.locator('.sheet g.measure').first().locator('g.fing').allTextContents();
@@ -64,7 +64,7 @@ test('another way is looked at, taken, and taken back', async ({ page, studio })
 });
 
 test('a smaller hand and the first months change what is suggested, and are kept', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.keyboard.press('l');
   const sheet = page.getByRole('dialog');
   await sheet.getByText('First months: five-finger positions').click();
@@ -78,7 +78,7 @@ test('a smaller hand and the first months change what is suggested, and are kept
 });
 
 test('pencil writes only what a reader needs, on the screen and in the file', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Kite on a String');
+  await openPiece(page, studio, 'kite-on-a-string');
   const shown = page.locator('.sheet g.fing:not(.unwritten)');
   const all = await shown.count();
   await page.keyboard.press('w');
@@ -95,7 +95,7 @@ test('pencil writes only what a reader needs, on the screen and in the file', as
 });
 
 test('printed numbers are compared, and kept where one wants them', async ({ page, studio }) => {
-  await openPiece(page, studio, "The Postman's Gate");
+  await openPiece(page, studio, 'the-postmans-gate');
   await page.keyboard.press('c');
   const rows = page.locator('ks-compare tbody tr');
   await expect(rows).toHaveCount(7);
@@ -111,7 +111,7 @@ test('a remark, a note for the other hand and a bar of its own are decisions lik
   page,
   studio,
 }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.keyboard.press('g');
   await expect(page.locator('#chosen-note')).toHaveText(/left hand/);
   await page.keyboard.press('g');
@@ -128,7 +128,7 @@ test('a remark, a note for the other hand and a bar of its own are decisions lik
 });
 
 test('it sounds, travels along, and stops at moves', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Kite on a String');
+  await openPiece(page, studio, 'kite-on-a-string');
   await page.getByText('stop at moves').click();
   await page.locator('.sheet').focus();
   await page.keyboard.press('p');
@@ -136,7 +136,8 @@ test('it sounds, travels along, and stops at moves', async ({ page, studio }) =>
   await page.keyboard.press('p');
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
 
-  await openPiece(page, studio, 'Millrace');
+  await goTo(page, studio);
+  await openPiece(page, studio, 'millrace');
   const rail = page.locator('ks-hand-rail svg');
   const before = await rail.getAttribute('aria-label');
   await page.keyboard.press('p');
@@ -149,7 +150,7 @@ test('it sounds, travels along, and stops at moves', async ({ page, studio }) =>
 });
 
 test('letters can be switched off, and the keys are told', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Kite on a String');
+  await openPiece(page, studio, 'kite-on-a-string');
   await page.keyboard.press('?');
   await page.getByRole('dialog').getByText('Settle all bars that are sure').waitFor();
   await page.getByText('Single letters, digits and signs are commands').click();

@@ -4,7 +4,7 @@ test('a wrong note is mended on the bench, its fingers stay with the rest, and i
   page,
   studio,
 }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.keyboard.press('Enter');
   await expect(page.locator('.open')).toHaveText('open 30 of 32');
   await page.keyboard.press('v');
@@ -47,7 +47,7 @@ test('a wrong note is mended on the bench, its fingers stay with the rest, and i
 });
 
 test('a missing note and a bar are put in, and taken back with the keys', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Kite on a String');
+  await openPiece(page, studio, 'kite-on-a-string');
   const measures = page.locator('.sheet g.measure');
   const [bars, notes] = [await measures.count(), await page.locator('.sheet g.note').count()];
   await page.keyboard.press('x');
@@ -75,7 +75,7 @@ test('a missing note and a bar are put in, and taken back with the keys', async 
 });
 
 test('a newer file takes the place of the music, and the fingers stay', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Two on the Stairs');
+  await openPiece(page, studio, 'two-on-the-stairs');
   await page.keyboard.press('Enter');
   await waitUntilSaved(page);
   const id = new URL(page.url()).pathname.split('/').pop()!;
@@ -100,7 +100,7 @@ test('the text of a piece is written anew, and what stays is seen before anythin
   page,
   studio,
 }) => {
-  await openPiece(page, studio, 'Kite on a String');
+  await openPiece(page, studio, 'kite-on-a-string');
   await page.keyboard.press('Enter');
   await waitUntilSaved(page);
   await page.keyboard.press('x');

@@ -26,7 +26,7 @@ test('a pass phrase locks the studio; work that is not saved waits for it', asyn
   await expect(elsewhere.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
 
   // Locked from there, this window asks as soon as it has something to save, and goes on where it was.
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.context().clearCookies();
   await page.keyboard.press('2');
   const lock = page.getByRole('dialog', { name: 'Kettle Step is locked' });

@@ -1,7 +1,7 @@
 import { expect, figureAt, openPiece, test, waitUntilSaved } from './studio';
 
 test('work outlives its window, and is offered on the next visit', async ({ page, context, studio, withoutServer }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await withoutServer(async () => {
     await page.keyboard.press('2');
     await expect(page.getByText('Your work is kept on this device')).toBeVisible();
@@ -32,7 +32,7 @@ test.describe('on a device that keeps the application', () => {
     studio,
     withoutServer,
   }) => {
-    await openPiece(page, studio, 'Millrace');
+    await openPiece(page, studio, 'millrace');
     await page.evaluate(() => navigator.serviceWorker.ready);
     await withoutServer(async () => {
       await page.keyboard.press('2');

@@ -2,7 +2,7 @@ import { expect, expectNoViolations, openPiece, test } from './studio';
 
 // One piece, from settling it to practising a step: by keyboard alone.
 test('a piece is settled, its sheet made and printed, and a step played round and round', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Round the Mill Pond');
+  await openPiece(page, studio, 'round-the-mill-pond');
   await page.keyboard.press('a');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').getByText('saved', { exact: true })).toBeVisible();
@@ -52,7 +52,7 @@ test('a piece is settled, its sheet made and printed, and a step played round an
 });
 
 test('repeats, links and pedal of a piece are seen, settled, undone and exported', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Round the Mill Pond');
+  await openPiece(page, studio, 'round-the-mill-pond');
   await page.keyboard.press('f');
   const form = page.getByRole('dialog', { name: 'Form and pedal' });
   await expect(form).toContainText('Played as bars 1–4, 1–3, 5–9, 1–3, 5.');

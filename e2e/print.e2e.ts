@@ -5,7 +5,7 @@ test('a piece goes on paper as it was left on the bench, in the size and with th
   page,
   studio,
 }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.getByRole('button', { name: 'Download the piece' }).click();
   await page.getByRole('link', { name: 'On paper, or PDF' }).click();
   const numbers = page.locator('.paper g.fing:visible');
@@ -56,7 +56,7 @@ test('some bars become a picture, as SVG with its font inside and as PNG', async
 });
 
 test('a practice sheet is made from the plan, changed, and printed on one page', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.getByRole('button', { name: 'Download the piece' }).press('Enter');
   await page.getByRole('link', { name: 'Practice sheet' }).press('Enter');
   const sheet = page.getByRole('region', { name: 'The sheet' });

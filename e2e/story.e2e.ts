@@ -1,12 +1,17 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { openScore } from '../core/testing/musicxml';
-import { expect, figureAt, openPiece, ROOT, test, waitUntilSaved } from './studio';
+import { expect, figureAt, openPiece, ROOT, test, waitForFingers, waitUntilSaved } from './studio';
 
 const NOTE = 'ks-1-1-3';
 
 test('a teacher opens a piece, changes a finger, and finds it again the next day', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Millrace');
+  const openFromShelf = async (): Promise<void> => {
+    await page.goto(studio.address);
+    await page.getByRole('link', { name: 'Millrace', exact: true }).click();
+    await waitForFingers(page);
+  };
+  await openFromShelf();
 
   // A number on every note of both hands.
   const { score } = openScore(readFileSync(join(ROOT, 'demo/pieces/millrace.musicxml'), 'utf8'));
@@ -29,7 +34,7 @@ test('a teacher opens a piece, changes a finger, and finds it again the next day
   // The server is stopped and started, the page opened anew: it is still there.
   await studio.stop();
   await studio.start();
-  await openPiece(page, studio, 'Millrace');
+  await openFromShelf();
   await expect(page.locator(`.sheet g.fing.teacher[data-startid="#${NOTE}"]`)).toHaveText('2');
 
   // And what is exported reads back with the same fingers.
@@ -43,7 +48,7 @@ test('a teacher opens a piece, changes a finger, and finds it again the next day
 });
 
 test('everything on the way has a key', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Kite on a String');
+  await openPiece(page, studio, 'kite-on-a-string');
   const spoken = page.locator('#chosen-note');
   await expect(spoken).toHaveText(/^Bar 1, beat 1, right hand/);
   await page.keyboard.press('ArrowRight');
@@ -64,7 +69,7 @@ test('everything on the way has a key', async ({ page, studio }) => {
 });
 
 test('the ribbon leads to a bar of a hand', async ({ page, studio }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.locator('.row.left [data-bar="11"]').click();
   await expect(page.locator('#chosen-note')).toHaveText(/^Bar 12, beat 1, left hand/);
   await expect(page.getByRole('heading', { name: 'Bar 12' })).toBeVisible();
@@ -74,9 +79,9 @@ test('the ribbon leads to a bar of a hand', async ({ page, studio }) => {
 });
 
 test('the same piece open twice: neither window loses its work unasked', async ({ page, context, studio }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   const other = await context.newPage();
-  await openPiece(other, studio, 'Millrace');
+  await openPiece(other, studio, 'millrace');
   const saved = page.waitForResponse((answer) => answer.request().method() === 'PUT');
   await page.keyboard.press('2');
   await saved;
@@ -107,7 +112,7 @@ test('work is kept while the server is away, wherever one goes, and saved when i
   page,
   studio,
 }) => {
-  await openPiece(page, studio, 'Millrace');
+  await openPiece(page, studio, 'millrace');
   await page.route('**/plan', (route) => route.abort());
   await page.keyboard.press('2');
   await expect(page.getByText('Your work is kept on this device')).toBeVisible();

@@ -170,11 +170,14 @@ export const goTo = async (page: Page, studio: Studio, path = ''): Promise<void>
     }, address);
 };
 
-/** Opens a piece from the shelf and waits until it is engraved with its fingers. */
-export const openPiece = async (page: Page, studio: Studio, title: string): Promise<void> => {
-  await goTo(page, studio);
-  await page.getByRole('link', { name: title, exact: true }).click();
-  await page.locator('.sheet g.fing.suggested, .sheet g.fing.teacher').first().waitFor();
+/** Waits until the piece on the bench is engraved with its fingers. */
+export const waitForFingers = (page: Page): Promise<void> =>
+  page.locator('.sheet g.fing.suggested, .sheet g.fing.teacher').first().waitFor();
+
+/** Opens a piece by its address, from any place but the bench of another piece. The first story goes by the shelf. */
+export const openPiece = async (page: Page, studio: Studio, id: string): Promise<void> => {
+  await goTo(page, studio, `pieces/${id}`);
+  await waitForFingers(page);
 };
 
 /** The finger number drawn at a note. */

@@ -30,9 +30,9 @@ const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<vo
     await goTo(page, studio);
     await page.getByRole('link', { name: 'Millrace' }).waitFor();
   },
-  bench: (page, studio) => openPiece(page, studio, 'Lantern Boats'),
+  bench: (page, studio) => openPiece(page, studio, 'lantern-boats'),
   correcting: async (page, studio) => {
-    await openPiece(page, studio, 'Lantern Boats');
+    await openPiece(page, studio, 'lantern-boats');
     await page.keyboard.press('x');
     await page.getByRole('region', { name: 'Correct the music' }).waitFor();
   },
@@ -107,7 +107,7 @@ for (const places of groups) {
 }
 
 test('everything that opens on the bench is accessible', async ({ page, studio }) => {
-  await openPiece(page, studio, "The Postman's Gate");
+  await openPiece(page, studio, 'the-postmans-gate');
   await page.keyboard.press('t');
   await expect(page.getByText(/^Way 1 of/)).toBeVisible();
   await expectNoViolations(page);
