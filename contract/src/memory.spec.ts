@@ -1,5 +1,6 @@
 import { patternWish } from '@kettle-step/core';
 import {
+  dueQuerySchema,
   dueSubjects,
   memoryMonths,
   standingSubjects,
@@ -26,6 +27,18 @@ const CHECKS = [
   check(scale, '2026-02-14', 'not-yet'),
   check(position, '2026-01-17', 'passed'),
 ];
+
+describe('what is asked of a day', () => {
+  it('is a day of the calendar (RFC 3339, full-date), for all students or for some', () => {
+    expect(dueQuerySchema.parse({ on: '2028-02-29' })).toEqual({ on: '2028-02-29' });
+    expect(dueQuerySchema.parse({ on: '2026-01-10', students: 'pip-hallow,juno-marsh' }).students).toEqual([
+      'pip-hallow',
+      'juno-marsh',
+    ]);
+    for (const on of ['2026-02-29', '10 January', '2026-1-10', '', undefined, ['2026-01-10']])
+      expect(dueQuerySchema.safeParse({ on }).success).toBe(false);
+  });
+});
 
 describe('what a student plays from memory', () => {
   it('is named as a teacher names it', () => {

@@ -97,6 +97,17 @@ export const memoryMonths = (checks: readonly MemoryCheck[]): readonly MemoryMon
   return [...months].sort(([a], [b]) => (a < b ? -1 : 1)).map(([month, counts]) => ({ month, ...counts }));
 };
 
+/** Asks what is due on a day. */
+export const dueQuerySchema = z.object({
+  on: z.iso.date(),
+  /** Ids of students with commas between them; all where it is left out. */
+  students: z
+    .string()
+    .max(10_000)
+    .transform((ids) => ids.split(','))
+    .optional(),
+});
+
 /** What is due for a student. */
 export const dueListSchema = z.object({
   due: z.array(

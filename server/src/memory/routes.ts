@@ -1,6 +1,5 @@
-import { dueListSchema, dueOnSchema, newMemoryCheckSchema } from '@kettle-step/contract';
+import { dueListSchema, dueOnSchema, dueQuerySchema, newMemoryCheckSchema } from '@kettle-step/contract';
 import { Router } from 'express';
-import { z } from 'zod';
 import { asJson } from '../http/doors';
 import { sendProblem } from '../http/problems';
 import { notAsAgreed, REFUSALS } from '../http/refusals';
@@ -36,16 +35,6 @@ export const memoryCheckRoutes = (store: MemoryStore): Router => {
   );
   return router;
 };
-
-const dueQuerySchema = z.object({
-  on: z.iso.date(),
-  /** Names of students with commas between them; all where it is left out. */
-  students: z
-    .string()
-    .max(10_000)
-    .transform((names) => names.split(','))
-    .optional(),
-});
 
 /** `/api/due?on=DAY`: what is due for every student, or for some. */
 export const dueRoutes = (store: MemoryStore): Router => {
