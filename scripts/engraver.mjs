@@ -9,8 +9,8 @@ import { ROOT } from './workspace.mjs';
 
 const OUT = join(ROOT, 'web/generated');
 
-/** The text with the WebAssembly, the function that turns it into bytes, and the place where the bytes are started. */
-const HELD = /function findWasmBinary\(\)\{return binaryDecode\(('(?:[^'\\]|\\[^])*')\)\}/;
+/** What stands around the text with the WebAssembly, the function that turns it into bytes, and the place where they are started. */
+const HELD = { before: "function findWasmBinary(){return binaryDecode('", after: "')}" };
 const DECODER = /function binaryDecode\(bin\)\{.*?return o\}/;
 const STARTED = 'await instantiateAsync(wasmBinary,wasmBinaryFile,info)';
 
@@ -21,9 +21,29 @@ const found = (part, what) => {
   return part;
 };
 
+/**
+ * Where a text in single quotes ends, from within; -1 if it does not. Read sign by sign: a regular expression runs out of stack on seven
+ * megabytes.
+ */
+const endOfText = (script, from) => {
+  let at = from;
+  while (at < script.length && script[at] !== "'") at += script[at] === '\\' ? 2 : 1;
+  return at < script.length ? at : -1;
+};
+
+/** The text with the WebAssembly, with its quotes, and the function around it. */
+const heldIn = (script) => {
+  const start = script.indexOf(HELD.before);
+  if (start < 0) return undefined;
+  const text = start + HELD.before.length;
+  const end = endOfText(script, text);
+  if (end < 0 || !script.startsWith(HELD.after, end)) return undefined;
+  return { whole: script.slice(start, end + HELD.after.length), text: script.slice(text - 1, end + 1) };
+};
+
 /** The script without its WebAssembly, and the WebAssembly under a name with its hash. */
 export const split = (script) => {
-  const [whole, text] = found(HELD.exec(script), 'the text of its WebAssembly');
+  const { whole, text } = found(heldIn(script), 'the text of its WebAssembly');
   const [decoder] = found(DECODER.exec(script), 'its decoder');
   found(script.split(STARTED).length === 2, 'its start');
   const bytes = runInNewContext(`${decoder}; binaryDecode(${text})`);
