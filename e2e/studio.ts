@@ -112,8 +112,10 @@ export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
   studio: async ({ page, demoDatabase }, use) =>
     runStudio(page, use, (database) => copyFileSync(demoDatabase, database)),
   emptyStudio: async ({ page }, use) => runStudio(page, use, () => undefined),
-  withoutServer: async ({ studio }, use) =>
+  withoutServer: async ({ page, studio }, use) =>
     use(async (work) => {
+      // What the place is still loading is let in first.
+      await page.waitForLoadState('networkidle');
       await studio.stop();
       await work().finally(() => studio.start());
     }),
