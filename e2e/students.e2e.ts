@@ -1,4 +1,4 @@
-import { expect, expectNoViolations, goTo, test, waitUntilSaved } from './studio';
+import { expect, expectNoViolations, goTo, openPiece, test, waitForFingers, waitUntilSaved } from './studio';
 
 test('a student is added, measured at the keyboard, and what the hand reaches decides a piece', async ({
   page,
@@ -91,8 +91,7 @@ test('by keyboard: a child is measured, an octave is out of reach and eased, a m
 
   // Finger over thumb is not taught yet: the suggestion does without where it can, and says so where it cannot.
   const asksFor = page.getByRole('dialog').getByRole('list').first();
-  await goTo(page, studio, 'pieces/millrace');
-  await page.locator('.sheet g.fing').first().waitFor();
+  await openPiece(page, studio, 'millrace');
   const fingers = async () => (await page.locator('.sheet g.fing').allTextContents()).join('');
   const before = await fingers();
   await page.keyboard.press('l');
@@ -125,8 +124,7 @@ test('a house rule is settled by what it leads to, and the bench says where it d
 });
 
 test('a student’s own plan stands beside the general one, which is offered bar by bar', async ({ page, studio }) => {
-  await page.goto(`${studio.address}pieces/millrace`);
-  await page.locator('.sheet g.fing').first().waitFor();
+  await openPiece(page, studio, 'millrace');
   await page.keyboard.press('s');
   const plans = page.locator('ks-plans');
   await plans.getByRole('combobox').selectOption({ label: 'Bram Fennick' });
@@ -148,7 +146,7 @@ test('a student’s own plan stands beside the general one, which is offered bar
   await expect(first).toHaveCount(0);
   await waitUntilSaved(page);
   await page.reload();
-  await page.locator('.sheet g.fing').first().waitFor();
+  await waitForFingers(page);
   await page.keyboard.press('s');
   await expect(plans.getByRole('row', { name: /^1 right hand/ })).toHaveCount(0);
 });

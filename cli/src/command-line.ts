@@ -25,6 +25,9 @@ export interface Terminal {
   readonly isWatched: boolean;
 }
 
+/** Does what its name says with what follows it; gives a sentence for everything that could not be done. */
+type Command = (terminal: Terminal, args: readonly string[]) => readonly string[];
+
 /** Reads a file, or standard input where it is called "-". */
 const readInput = ({ read }: Terminal, file: string): Result<Uint8Array, string> => {
   try {
@@ -114,25 +117,27 @@ const fingerOne = (
     ),
   );
 
-/** Fingers one file after another, and goes on after one that cannot be. */
-const finger = (terminal: Terminal, args: readonly string[], command: string, printed: Printed): readonly string[] => {
-  const request = readFingerRequest(args, command);
-  if (request.kind === 'error') return [request.error];
-  const rules = rulesFor(terminal, request.value);
-  if (rules.kind === 'error') return [rules.error];
-  const { files } = request.value;
-  const isWatched = files.length > 1 && terminal.isWatched;
-  return files.flatMap((file, index) => {
-    if (isWatched) terminal.tell(`${index + 1} of ${files.length}: ${file}\n`);
-    const fingered = fingerOne(terminal, file, request.value, rules.value, printed);
-    if (fingered.kind === 'error') return [files.length > 1 ? `${file}: ${fingered.error}` : fingered.error];
-    terminal.print(fingered.value);
-    return [];
-  });
-};
+/** A command that fingers one file after another, and goes on after one that cannot be. */
+const fingering =
+  (name: string, printed: Printed): Command =>
+  (terminal, args) => {
+    const request = readFingerRequest(args, name);
+    if (request.kind === 'error') return [request.error];
+    const rules = rulesFor(terminal, request.value);
+    if (rules.kind === 'error') return [rules.error];
+    const { files } = request.value;
+    const isWatched = files.length > 1 && terminal.isWatched;
+    return files.flatMap((file, index) => {
+      if (isWatched) terminal.tell(`${index + 1} of ${files.length}: ${file}\n`);
+      const fingered = fingerOne(terminal, file, request.value, rules.value, printed);
+      if (fingered.kind === 'error') return [files.length > 1 ? `${file}: ${fingered.error}` : fingered.error];
+      terminal.print(fingered.value);
+      return [];
+    });
+  };
 
 /** Fingers that stand in a file stay as they are. */
-const convert = (terminal: Terminal, args: readonly string[]): readonly string[] => {
+const convert: Command = (terminal, args) => {
   const request = readConvertRequest(args);
   if (request.kind === 'error') return [request.error];
   const { file, out, parts, tune } = request.value;
@@ -146,7 +151,7 @@ const convert = (terminal: Terminal, args: readonly string[]): readonly string[]
 };
 
 /** One pattern as a line of JSON, and as a file where one is asked for. */
-const pattern = (terminal: Terminal, args: readonly string[]): readonly string[] => {
+const pattern: Command = (terminal, args) => {
   const printed = andThen(readPatternRequest(args), (request) =>
     andThen(readRules(terminal, request.rules), (rules) =>
       andThen(printPattern(request, rules), ({ document, file }) =>
@@ -159,20 +164,11 @@ const pattern = (terminal: Terminal, args: readonly string[]): readonly string[]
   return [];
 };
 
-const help = ({ print }: Terminal): readonly string[] => {
+const help: Command = ({ print }) => {
   print(`${USAGE}\n`);
   return [];
 };
 
-type Command = (terminal: Terminal, args: readonly string[]) => readonly string[];
-
-/** A command that fingers files first, and prints what its name says. */
-const fingering =
-  (command: string, printed: Printed): Command =>
-  (terminal, args) =>
-    finger(terminal, args, command, printed);
-
-/** Each gives a sentence for everything that could not be done. */
 const COMMANDS: Readonly<Record<string, Command>> = {
   finger: fingering(
     'finger',
