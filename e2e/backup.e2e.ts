@@ -13,14 +13,14 @@ test('a studio is backed up by one press and put back by two', async ({ page, st
   });
   await page.reload();
   await page.getByRole('link', { name: 'Market Steps' }).waitFor();
-  await expect(page.getByRole('link', { name: 'Millrace' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toHaveCount(0);
 
   await backups.locator('summary').press('Enter');
   await expectNoViolations(page);
   const made = backups.getByRole('listitem').filter({ hasText: 'made by you' });
   await made.getByRole('button', { name: /^Put back the backup/ }).press('Enter');
   await page.getByRole('button', { name: 'Put it back', exact: true }).last().press('Enter');
-  await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
   await backups.locator('summary').press('Enter');
   await expect(backups.getByRole('listitem').filter({ hasText: 'before another was put back' })).toBeVisible();
 });

@@ -24,6 +24,6 @@ test('the first load is small; engine and engraver come when the shelf is there'
   );
   console.log(`JavaScript of the first load: ${(bytes / 1024).toFixed(0)} kB compressed, ${first.length} files`);
   expect(bytes).toBeLessThan(MOST_INITIAL_BYTES);
-  await page.getByRole('link', { name: 'Millrace' }).waitFor();
+  await page.getByRole('link', { name: 'Millrace', exact: true }).waitFor();
   await expect.poll(() => scripts.filter((url) => url.includes('worker')).length).toBe(2);
 });

@@ -23,7 +23,7 @@ const drop = async (page: Page, name: string, content: string): Promise<void> =>
 
 test('a dropped file becomes a piece with fingers', async ({ page, studio }) => {
   await page.goto(studio.address);
-  await page.getByRole('link', { name: 'Millrace' }).waitFor();
+  await page.getByRole('link', { name: 'Millrace', exact: true }).waitFor();
   await drop(page, 'tune.musicxml', TUNE);
   await expect(
     page.getByRole('row', { name: /tune\.musicxml.*on the shelf.*Left on the Step · MusicXML · 2 bars/ }),
@@ -101,11 +101,11 @@ test('a piece is taken off the shelf only when it is meant', async ({ page, stud
   const remove = page.getByRole('button', { name: 'Take Millrace off the shelf' });
   await remove.click();
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
   await remove.click();
   await page.getByRole('button', { name: 'Take it off' }).click();
-  await expect(page.getByRole('link', { name: 'Millrace' })).toHaveCount(0);
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toHaveCount(0);
   // And it can come back.
   await page.getByRole('button', { name: 'Put Millrace back on the shelf' }).click();
-  await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
 });

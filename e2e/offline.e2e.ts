@@ -12,7 +12,7 @@ test('work outlives its window, and is offered on the next visit', async ({ page
   const next = await context.newPage();
   await next.goto(studio.address);
   const left = next.getByRole('region', { name: 'Not saved yet' });
-  await left.getByRole('link', { name: 'Millrace' }).click();
+  await left.getByRole('link', { name: 'Millrace', exact: true }).click();
   await next.getByRole('button', { name: 'Bring that work back' }).click();
   await expect.poll(() => figureAt(next, 'ks-1-1-1')).toBe('2');
   await waitUntilSaved(next);

@@ -38,7 +38,7 @@ test('a student is added, measured at the keyboard, and what the hand reaches de
   await page.getByRole('radio', { name: /First reaches/ }).check();
   await page.getByRole('link', { name: 'Shelf' }).click();
   await page.getByRole('combobox', { name: 'Whom Millrace is for' }).selectOption({ label: 'Wilf Tarn' });
-  await page.getByRole('link', { name: 'Millrace' }).click();
+  await page.getByRole('link', { name: 'Millrace', exact: true }).click();
   await expect(page.locator('.sheet g.fing').first()).toBeVisible();
   await expect(page.locator('ks-bench-head')).toContainText('hand 184 mm · step 2');
 
@@ -183,5 +183,5 @@ test('a student leaves and comes back, and what was passed stands in the scale r
   await page.getByRole('button', { name: 'Leave', exact: true }).click();
   await expect(page.getByText('Juno Marsh has left the studio.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Millrace' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
 });

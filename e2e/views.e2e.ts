@@ -44,6 +44,7 @@ const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<vo
   },
   'type in': async (page, studio) => {
     await goTo(page, studio, 'type');
+    await page.getByRole('heading', { name: 'Type it in' }).waitFor();
     await expectNoViolations(page);
     await begin(page, 'Small Screen');
     await typeKeys(page, 'c1de');
@@ -51,7 +52,7 @@ const PLACES: Readonly<Record<string, (page: Page, studio: Studio) => Promise<vo
   },
   shelf: async (page, studio) => {
     await goTo(page, studio);
-    await page.getByRole('link', { name: 'Millrace' }).waitFor();
+    await page.getByRole('link', { name: 'Millrace', exact: true }).waitFor();
   },
   bench: (page, studio) => openPiece(page, studio, 'lantern-boats'),
   correcting: async (page, studio) => {
