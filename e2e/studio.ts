@@ -112,13 +112,19 @@ export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
   studio: async ({ page, demoDatabase }, use) =>
     runStudio(page, use, (database) => copyFileSync(demoDatabase, database)),
   emptyStudio: async ({ page }, use) => runStudio(page, use, () => undefined),
-  withoutServer: async ({ page, studio }, use) =>
-    use(async (work) => {
-      // What the place is still loading is let in first.
-      await page.waitForLoadState('networkidle');
+  withoutServer: async ({ page, studio }, use) => {
+    let underWay = 0;
+    page.on('request', () => (underWay += 1));
+    page.on('requestfinished', () => (underWay -= 1));
+    page.on('requestfailed', () => (underWay -= 1));
+    await use(async (work) => {
+      // What the page is still loading is let in first.
+      await page.locator('ks-problems').waitFor({ state: 'attached' });
+      await expect.poll(() => underWay).toBe(0);
       await studio.stop();
       await work().finally(() => studio.start());
-    }),
+    });
+  },
   quiet: [
     async ({ page }, use) => {
       const complaints: string[] = [];
@@ -159,16 +165,18 @@ export const expectNoViolations = async (page: Page, but: readonly string[] = []
 
 /**
  * Goes to a place of the studio. A page that is in the studio already stays, and with it the engine and the engraver: it goes as
- * the browser's own back key would.
+ * the browser's own back key would, to another place than it is at, and is there when the old place is gone from the screen.
  * @param path - without a slash at its start; the shelf's is empty
  */
 export const goTo = async (page: Page, studio: Studio, path = ''): Promise<void> => {
   const address = studio.address + path;
   if (!page.url().startsWith(studio.address)) await page.goto(address);
   else if (page.url() !== address)
-    await page.evaluate((to) => {
+    await page.evaluate(async (to) => {
+      const left = document.querySelector('router-outlet + *');
       history.pushState(null, '', to);
       dispatchEvent(new PopStateEvent('popstate'));
+      while (left?.isConnected) await new Promise((next) => requestAnimationFrame(next));
     }, address);
 };
 

@@ -4,3 +4,6 @@ setupZonelessTestEnv();
 
 // jsdom has no User Timing (W3C); the bench marks when a finger is set and when it is shown.
 Object.defineProperty(performance, 'mark', { value: () => undefined, configurable: true });
+
+// Nor has it the inert attribute as a property (HTML standard); what stands under the lock screen is inert.
+Object.defineProperty(HTMLElement.prototype, 'inert', { value: false, writable: true, configurable: true });

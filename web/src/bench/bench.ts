@@ -10,6 +10,7 @@ import { pressKeys } from '../commands/press-keys';
 import { afterPaint } from '../parts/after-paint';
 import { BarRibbon } from '../parts/bar-ribbon';
 import { PlaceHead } from '../parts/place-head';
+import { settleWhen } from '../parts/settled';
 import { EngineService } from '../services/engine.service';
 import { PieceSession } from '../session/piece-session';
 import { Preview } from '../session/preview';
@@ -127,6 +128,7 @@ export class Bench {
       const id = this.id();
       untracked(() => this.saving.open(id));
     });
+    settleWhen(() => this.session.state().kind === 'ready');
     this.lookAtNewerText();
   }
 

@@ -1,4 +1,5 @@
-import { Injectable, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, signal } from '@angular/core';
+import { afterPaint } from './after-paint';
 
 /** What waits for the first place waits no longer than this, milliseconds. */
 const LATEST_MS = 2500;
@@ -18,3 +19,10 @@ export class Settled {
     this.said.set(true);
   }
 }
+
+/** A place says that it stands as soon as what it is for has been painted. */
+export const settleWhen = (stands: () => boolean): void => {
+  const settled = inject(Settled);
+  const painted = afterPaint(computed(stands));
+  effect(() => painted() && settled.say());
+};

@@ -1,41 +1,12 @@
-import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { Subject } from 'rxjs';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
+import { SilentPlayer } from '../../testing/silent-player';
 import { Links } from '../session/links';
 import { SheetSteps } from '../sheet/sheet-steps';
-import { Player, type PlayState } from '../sound/player.service';
-import type { Schedule } from '../sound/schedule';
+import { Player } from '../sound/player.service';
 import { PlayerStore } from './player.store';
-
-/** A player that keeps what it is given, and ends when it is told. */
-class SilentPlayer {
-  readonly state = signal<PlayState>({ kind: 'silent' });
-  readonly ended = new Subject<void>();
-  readonly played: { readonly schedule: Schedule; readonly loop: boolean }[] = [];
-
-  play(schedule: Schedule, loop: boolean): Promise<void> {
-    this.played.push({ schedule, loop });
-    this.state.set({ kind: 'playing' });
-    return Promise.resolve();
-  }
-
-  stop(): void {
-    this.state.set({ kind: 'silent' });
-  }
-
-  goOn(): void {
-    this.state.set({ kind: 'playing' });
-  }
-
-  /** What was played last came to its end. */
-  end(): void {
-    this.stop();
-    this.ended.next();
-  }
-}
 
 const MUSIC = '( C4/1/2 D4 E4 F4 G4 A4 B4 C5 ) | C5/2 C4/2 | G4/4';
 
@@ -118,10 +89,29 @@ describe('the practice player', () => {
     expect(notes()).toEqual([]);
   });
 
-  it('plays the whole piece once, repeats taken', () => {
-    const { store, player } = open();
+  it('plays the whole piece once, repeats taken; what is changed is heard from the bar where it is', () => {
+    const { store, player, notes } = open();
     for (let at = 0; at < 30; at += 1) store.go(1);
     store.toggle();
     expect(player.played[0]!.loop).toBe(false);
+    expect(notes()).toHaveLength(11);
+    // The second half note of the second bar.
+    player.moment.set(player.played[0]!.schedule.moments.at(-2));
+    store.faster(1);
+    expect(notes()).toEqual([72, 60, 67]);
+  });
+
+  it('hears what is changed during a stop at a move when it goes on', () => {
+    const { store, player, goTo } = open();
+    goTo('thumb-under');
+    store.toggle();
+    player.pause();
+    store.faster(1);
+    expect(player.played).toHaveLength(1);
+    store.toggle();
+    expect(player.played).toHaveLength(2);
+    player.pause();
+    store.toggle();
+    expect([player.played.length, store.state().kind]).toEqual([2, 'playing']);
   });
 });

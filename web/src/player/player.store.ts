@@ -4,7 +4,7 @@ import { barAt, barsNumbered, beatStartsIn, quartersPerMinuteAt, type Score, typ
 import { PieceSession } from '../session/piece-session';
 import { SheetSteps, type SheetStep } from '../sheet/sheet-steps';
 import { Player } from '../sound/player.service';
-import { scheduleOf, VOICES, type Voice } from '../sound/schedule';
+import { scheduleOf, VOICES, type PlayedAt, type Voice } from '../sound/schedule';
 
 /** How a step is played: all of it round and round, or a beat more each time, from its beginning or from its end. */
 export const GROWTHS = ['all', 'forward', 'backward'] as const;
@@ -35,6 +35,12 @@ const clamp = (value: number): number => Math.min(TEMPO_LIMITS[1], Math.max(TEMP
 /** Ticks at which the beats of some bars begin. */
 const beatStarts = (score: Score, [first, last]: readonly [number, number]): readonly number[] =>
   score.bars.slice(first, last + 1).flatMap((bar) => beatStartsIn(score, bar));
+
+/** Where the bar of a moment begins. */
+const atBar = (score: Score, { ticks, pass }: PlayedAt): PlayedAt => ({
+  ticks: score.bars[barAt(score, ticks)]!.onsetTicks,
+  pass,
+});
 
 /** What the student plays along with: one step of the sheet, the way it is wished for now. */
 @Injectable()
@@ -89,6 +95,8 @@ export class PlayerStore {
   });
   readonly state = this.player.state;
   readonly isPlaying = computed(() => ['playing', 'loading', 'paused'].includes(this.state().kind));
+  /** Something was wished otherwise during a stop at a move. */
+  private changed = false;
 
   constructor() {
     this.player.ended.pipe(takeUntilDestroyed()).subscribe(() => this.goOn());
@@ -97,7 +105,8 @@ export class PlayerStore {
 
   /** Plays, goes on after a stop at a move, or stops. */
   toggle(): void {
-    if (this.state().kind === 'paused') return this.player.goOn();
+    const state = this.state();
+    if (state.kind === 'paused') return this.changed ? this.play(state.pause) : this.player.goOn();
     if (this.isPlaying()) return this.player.stop();
     this.beats.set(1);
     this.play();
@@ -141,9 +150,11 @@ export class PlayerStore {
     this.again();
   }
 
-  /** What is changed while it sounds is heard from the beginning of the round. */
+  /** What is changed while it sounds is heard at once; what is changed during a stop, as soon as it goes on. */
   again(): void {
-    if (this.state().kind === 'playing') this.play();
+    const { kind } = this.state();
+    if (kind === 'paused') this.changed = true;
+    if (kind === 'playing' || kind === 'loading') this.play(this.player.moment());
   }
 
   /** A round is over: one beat more, until all of the step is played round and round. */
@@ -164,16 +175,21 @@ export class PlayerStore {
     return { bars, from, until };
   }
 
-  private play(): void {
+  /**
+   * Plays the step from its beginning.
+   * @param at - where the sound is already: the whole piece goes on from that bar
+   */
+  private play(at?: PlayedAt): void {
     const [score, solved] = [this.session.score(), this.session.solved()];
     if (!score || !solved) return;
+    this.changed = false;
     const { bars, from, until } = this.spanOf(score);
     const first = barAt(score, from);
     const isWhole = this.step().key === WHOLE.key && this.growth() === 'all';
     const grows = this.growth() !== 'all' && this.beats() < this.allBeats();
     const schedule = scheduleOf(score, solved.plan, {
       extent: isWhole ? 'onwards' : [first, bars[1]],
-      from: { ticks: from, pass: 1 },
+      from: isWhole && at ? atBar(score, at) : { ticks: from, pass: 1 },
       ...(isWhole ? {} : { until }),
       tempo: this.tempo() / this.written(),
       hands: this.voices(),

@@ -1,6 +1,6 @@
 import { BreakpointObserver } from '@angular/cdk/layout';
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -13,9 +13,8 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { map } from 'rxjs';
-import { afterPaint } from '../parts/after-paint';
 import { PlaceHead } from '../parts/place-head';
-import { Settled } from '../parts/settled';
+import { settleWhen } from '../parts/settled';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { pretty } from '../parts/words';
 import { Arrivals } from './arrivals';
@@ -92,9 +91,7 @@ export class Shelf {
   readonly pretty = pretty;
 
   constructor() {
-    const settled = inject(Settled);
-    const standing = afterPaint(computed(() => this.store.shown().kind !== 'loading'));
-    effect(() => standing() && settled.say());
+    settleWhen(() => this.store.shown().kind !== 'loading');
     this.store.load();
   }
 

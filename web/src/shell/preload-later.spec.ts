@@ -1,6 +1,6 @@
 import { TestBed } from '@angular/core/testing';
 import type { Route } from '@angular/router';
-import { of } from 'rxjs';
+import { of, throwError } from 'rxjs';
 import { PreloadLater } from './preload-later';
 import { Settled } from '../parts/settled';
 
@@ -24,6 +24,16 @@ describe('what the first place does not need', () => {
     TestBed.inject(Settled).say();
     TestBed.tick();
     expect(loaded).toEqual(['place']);
+  });
+
+  it('may stay away, and nothing else with it', () => {
+    const [told, route]: [string[], Route] = [[], {}];
+    TestBed.inject(PreloadLater)
+      .preload(route, () => throwError(() => new Error('offline')))
+      .subscribe({ error: () => told.push('failed'), complete: () => told.push('over') });
+    TestBed.inject(Settled).say();
+    TestBed.tick();
+    expect(told).toEqual(['over']);
   });
 
   it('comes by itself after a while', () => {

@@ -1,4 +1,4 @@
-import { TestBed } from '@angular/core/testing';
+import { DeferBlockState, TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
@@ -8,6 +8,7 @@ import { Leftovers } from '../session/leftovers';
 import { BenchWay } from './bench-way';
 import { Problems } from './problems';
 import { SaveState } from './save-state';
+import { Shell } from './shell';
 import { Unexpected } from './unexpected';
 
 const piece = testPiece('C4/1 D4 E4 F4 | G4/4');
@@ -106,6 +107,36 @@ describe('what surrounds every place', () => {
     expect(textOf(problems)).toContain('Something went wrong inside Kettle Step: x is undefined');
     expect(loud).toHaveBeenCalledTimes(1);
     loud.mockRestore();
+  });
+
+  it('tells what did not arrive as what it is, no mistake of ours', () => {
+    const { problems, look, textOf } = setUp();
+    const loud = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    // As Chromium, Firefox and Safari say it, from memory.
+    for (const said of [
+      'Failed to fetch dynamically imported module: http://studio/chunk.js',
+      'error loading dynamically imported module: http://studio/chunk.js',
+      'Importing a module script failed.',
+    ]) {
+      TestBed.inject(Unexpected).message.set('');
+      TestBed.inject(Unexpected).handleError(new TypeError(said));
+      look();
+      expect(textOf(problems)).toBe(
+        'A part of Kettle Step could not be loaded. Try it again when the server can be reached; your work is kept on this device.',
+      );
+    }
+    expect(loud).not.toHaveBeenCalled();
+    loud.mockRestore();
+  });
+
+  it('says so itself where a part of it did not arrive', async () => {
+    openSession(piece, new Map(), [provideRouter([])]);
+    const fixture = TestBed.createComponent(Shell);
+    const parts = await fixture.getDeferBlocks();
+    for (const part of parts) await part.render(DeferBlockState.Error);
+    const page = fixture.nativeElement as HTMLElement;
+    expect(page.querySelector('[role=alert]')?.textContent).toContain('A part of this page could not be loaded.');
+    expect(page.querySelector('ks-problems')).toBeNull();
   });
 
   it('offers what was left unsaved, and says so when the piece has moved on', async () => {

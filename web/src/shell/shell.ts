@@ -37,4 +37,8 @@ export class Shell {
   readonly settled = inject(Settled);
   readonly visit = inject(Visit);
   readonly access = inject(Access);
+
+  reload(): void {
+    location.reload();
+  }
 }

@@ -10,9 +10,17 @@ export interface Listener {
   readonly ended: () => void;
 }
 
+/** How a schedule is gone through. */
+export interface Course {
+  /** Round and round, or once. */
+  readonly loop: boolean;
+  /** Where in the schedule to begin, seconds. */
+  readonly startSeconds: number;
+}
+
 /** A piano and a metronome on the clock of the sound. */
 export interface Instrument {
-  readonly play: (schedule: Schedule, loop: boolean, listener: Listener) => void;
+  readonly play: (schedule: Schedule, course: Course, listener: Listener) => void;
   /** Sounds keys at once and together, as MIDI numbers. */
   readonly strike: (keys: readonly number[]) => void;
   readonly goOn: () => void;
@@ -48,7 +56,7 @@ export const createInstrument = async (): Promise<Instrument> => {
   const onScreen = (time: Unit.Seconds, show: () => void): void => void getDraw().schedule(show, time);
 
   return {
-    play: (schedule, loop, listener) => {
+    play: (schedule, { loop, startSeconds }, listener) => {
       clear();
       for (const event of schedule.events)
         transport.schedule((time) => {
@@ -70,7 +78,7 @@ export const createInstrument = async (): Promise<Instrument> => {
       } else {
         transport.schedule((time) => onScreen(time, () => listener.ended()), schedule.endsAt + RING_SECONDS);
       }
-      transport.start(undefined, 0);
+      transport.start(undefined, startSeconds);
     },
     strike: (keys) => void piano.triggerAttackRelease(keys.map(frequency), TOUCH_SECONDS),
     goOn: () => void transport.start(),

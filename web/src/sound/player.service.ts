@@ -1,6 +1,6 @@
 import { computed, Injectable, signal, type OnDestroy } from '@angular/core';
 import { Subject } from 'rxjs';
-import type { Pause, PlayedAt, Schedule } from './schedule';
+import { secondsOf, type Pause, type PlayedAt, type Schedule } from './schedule';
 import type { Instrument } from './instrument';
 
 export type PlayState =
@@ -20,6 +20,8 @@ export class Player implements OnDestroy {
   private ready: Instrument | undefined;
   /** Keys touched while the sounds are on their way; the last of them are heard when they are there. */
   private touched: readonly number[] = [];
+  /** Counts what is begun and stopped: when the sounds come late, only the last wish is played. */
+  private wishes = 0;
 
   readonly state = signal<PlayState>({ kind: 'silent' });
   /** The moment that is heard now, and which time it comes. */
@@ -33,26 +35,36 @@ export class Player implements OnDestroy {
   /** Whether touched keys are heard. */
   readonly touches = signal(true);
 
-  async play(schedule: Schedule, loop: boolean): Promise<void> {
+  /**
+   * Plays a schedule once, or round and round.
+   * @param from - where in it to begin; at its beginning where that is left out
+   */
+  async play(schedule: Schedule, loop: boolean, from?: PlayedAt): Promise<void> {
     this.stop();
+    const wish = this.wishes;
     this.state.set({ kind: 'loading' });
     try {
       this.ready = await this.loaded();
     } catch (cause) {
-      this.state.set({ kind: 'failed', message: `The piano cannot be heard: ${String(cause)}` });
+      if (wish === this.wishes)
+        this.state.set({ kind: 'failed', message: `The piano cannot be heard: ${String(cause)}` });
       return;
     }
-    if (this.state().kind !== 'loading') return;
+    if (wish !== this.wishes) return;
     this.state.set({ kind: 'playing' });
-    this.ready.play(schedule, loop, {
-      reached: (moment) => this.moment.set(moment),
-      paused: (pause) => this.state.set({ kind: 'paused', pause }),
-      counted: (words) => this.count.set({ words }),
-      ended: () => {
-        this.stop();
-        this.ended.next();
+    this.ready.play(
+      schedule,
+      { loop, startSeconds: secondsOf(schedule, from) },
+      {
+        reached: (moment) => this.moment.set(moment),
+        paused: (pause) => this.state.set({ kind: 'paused', pause }),
+        counted: (words) => this.count.set({ words }),
+        ended: () => {
+          this.stop();
+          this.ended.next();
+        },
       },
-    });
+    );
   }
 
   goOn(): void {
@@ -62,6 +74,7 @@ export class Player implements OnDestroy {
   }
 
   stop(): void {
+    this.wishes += 1;
     this.ready?.stop();
     this.moment.set(undefined);
     this.count.set(undefined);

@@ -278,6 +278,10 @@ const momentsIn = (notes: readonly Note[], { order, later, when }: Stretch): rea
   }));
 };
 
+/** When a moment is heard, seconds; 0 where it is not among what is played. */
+export const secondsOf = ({ moments }: Schedule, moment: PlayedAt | undefined): number =>
+  moments.find(({ ticks, pass }) => ticks === moment?.ticks && pass === moment.pass)?.seconds ?? 0;
+
 /** All that is heard and passed when a piece is played, by the clock of the sound. */
 export const scheduleOf = (score: Score, plan: PianoPlan, options: PlayOptions): Schedule => {
   const stretch = stretchOf(runOf(score, options), options);

@@ -29,17 +29,16 @@ export class TransportStore {
   readonly state = this.player.state;
   readonly isPlaying = computed(() => this.state().kind !== 'silent' && this.state().kind !== 'failed');
   private looping = false;
+  /** Something was wished otherwise since it was begun. */
+  private changed = false;
 
   constructor() {
-    // A changed wish is heard at once, from where the sound is.
     effect(() => {
       this.percent();
       this.voices();
       this.metronome();
       this.stopAtMoves();
-      untracked(() => {
-        if (this.state().kind === 'playing') this.begin(this.looping, this.player.moment());
-      });
+      untracked(() => this.changeCourse());
     });
     inject(DestroyRef).onDestroy(() => this.player.stop());
   }
@@ -51,36 +50,52 @@ export class TransportStore {
 
   /** Plays from the chosen note to the end, goes on after a pause, or stops. */
   toggle(): void {
-    if (this.state().kind === 'paused') this.player.goOn();
+    const state = this.state();
+    if (state.kind === 'paused') this.goOn(state.pause);
     else if (this.isPlaying()) this.player.stop();
-    else this.begin(false, { ticks: this.music()?.fromTicks ?? 0, pass: 1 });
+    else this.begin(false);
   }
 
   /** Plays the chosen bar round and round, or stops. */
   toggleLoop(): void {
     if (this.isPlaying()) this.player.stop();
-    else this.begin(true, undefined);
+    else this.begin(true);
   }
 
   stop(): void {
     this.player.stop();
   }
 
-  private begin(loop: boolean, from: PlayedAt | undefined): void {
+  /** What sounds goes on from where it is, as it is wished now; what is paused waits until it goes on. */
+  private changeCourse(): void {
+    const { kind } = this.state();
+    if (kind === 'paused') this.changed = true;
+    if (kind === 'playing' || kind === 'loading') this.begin(this.looping, this.player.moment());
+  }
+
+  private goOn(pause: PlayedAt): void {
+    if (!this.changed) return this.player.goOn();
+    this.begin(this.looping, this.looping ? undefined : pause);
+  }
+
+  /** @param at - where the sound is already; it begins anew, counted in if that is wished, where that is left out */
+  private begin(loop: boolean, at?: PlayedAt): void {
     const music = this.music();
     if (!music) return;
     this.looping = loop;
-    const { score, plan, bar } = music;
+    this.changed = false;
+    const { score, plan, bar, fromTicks } = music;
     const end = score.bars.findIndex(({ index, number }) => index >= bar && number === this.loopTo());
     const schedule = scheduleOf(score, plan, {
       extent: loop ? [bar, Math.max(bar, end)] : 'onwards',
-      from: from ?? { ticks: score.bars[bar]?.onsetTicks ?? 0, pass: 1 },
+      // A round is laid out whole, wherever in it the sound is.
+      from: loop ? { ticks: score.bars[bar]?.onsetTicks ?? 0, pass: 1 } : (at ?? { ticks: fromTicks, pass: 1 }),
       tempo: this.percent() / 100,
       hands: this.voices(),
-      countIn: this.countIn(),
+      countIn: this.countIn() && at === undefined,
       metronome: this.metronome(),
       stopAtMoves: this.stopAtMoves(),
     });
-    void this.player.play(schedule, loop);
+    void this.player.play(schedule, loop, at);
   }
 }
