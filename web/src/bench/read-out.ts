@@ -1,9 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, DestroyRef, DOCUMENT, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { readOut, readOutText, SIDES, type Side } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { PieceSession } from '../session/piece-session';
 import { Selection } from '../session/selection';
+import { Speech } from '../sound/speech';
 import { BenchView } from './bench-view';
 
 const WHICH = ['both', 'right', 'left'] as const;
@@ -61,13 +62,13 @@ export class ReadOutSheet {
   private readonly session = inject(PieceSession);
   private readonly selection = inject(Selection);
   private readonly view = inject(BenchView);
-  private readonly window = inject(DOCUMENT).defaultView!;
+  private readonly speech = inject(Speech);
 
   readonly whichChoices = WHICH;
   readonly which = signal<(typeof WHICH)[number]>('both');
   readonly extent = signal<'piece' | 'bar'>('piece');
-  readonly canSpeak = 'speechSynthesis' in this.window;
-  readonly isSpeaking = signal(false);
+  readonly canSpeak = this.speech.canSpeak;
+  readonly isSpeaking = this.speech.isSpeaking;
 
   private readonly text = computed(() => {
     const [score, plan] = [this.session.score(), this.view.latePlan()];
@@ -82,22 +83,12 @@ export class ReadOutSheet {
   readonly paragraphs = computed(() => this.text().split('\n\n'));
 
   constructor() {
-    inject(DestroyRef).onDestroy(() => this.stop());
+    inject(DestroyRef).onDestroy(() => this.speech.stop());
   }
 
   /** Says what is written, or stops. */
   speak(): void {
-    if (this.isSpeaking()) return this.stop();
-    const { speechSynthesis, SpeechSynthesisUtterance } = this.window as Window & typeof globalThis;
-    const said = new SpeechSynthesisUtterance(this.text());
-    said.lang = 'en-GB';
-    said.onend = () => this.isSpeaking.set(false);
-    this.isSpeaking.set(true);
-    speechSynthesis.speak(said);
-  }
-
-  private stop(): void {
-    if (this.canSpeak && this.isSpeaking()) this.window.speechSynthesis.cancel();
-    this.isSpeaking.set(false);
+    if (this.isSpeaking()) this.speech.stop();
+    else this.speech.say(this.text());
   }
 }

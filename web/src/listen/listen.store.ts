@@ -18,6 +18,7 @@ import {
   type Side,
 } from '@kettle-step/core';
 import { catchError, map, of, type Observable, switchMap } from 'rxjs';
+import type { BarRange } from '../parts/bar-range';
 import { isoDay } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { EngineService } from '../services/engine.service';
@@ -47,7 +48,7 @@ export class ListenStore {
   private readonly session = inject(PieceSession);
 
   /** Printed numbers of the first and last bar that are played; the whole piece, repeats taken, where both are empty. */
-  readonly bars = signal<readonly [number | null, number | null]>([null, null]);
+  readonly bars = signal<BarRange>([null, null]);
   readonly sides = signal<readonly Side[]>(SIDES);
   readonly hearing = signal<Hearing | undefined>(undefined);
   readonly isBusy = signal(false);

@@ -18,6 +18,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { KeyboardsService } from '../keyboards/keyboards.service';
+import { BarRangeFields } from '../parts/bar-range';
 import { Choices, type Choice } from '../parts/choices';
 import { keptDayInWords } from '../parts/dates';
 import { LineFigures, type Line } from '../parts/line-figures';
@@ -50,6 +51,7 @@ const HANDS: readonly Choice<Side | 'both'>[] = [
 @Component({
   selector: 'ks-listen',
   imports: [
+    BarRangeFields,
     Choices,
     FormsModule,
     LineFigures,
@@ -129,11 +131,6 @@ export class Listen {
       const id = this.id();
       untracked(() => this.saving.open(id));
     });
-  }
-
-  setBar(which: 0 | 1, value: number | null): void {
-    const [first, last] = this.store.bars();
-    this.store.bars.set(which === 0 ? [value, last] : [first, value]);
   }
 
   chooseHands(hands: Side | 'both'): void {

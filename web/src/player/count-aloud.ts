@@ -1,5 +1,6 @@
-import { DestroyRef, DOCUMENT, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Player } from '../sound/player.service';
+import { Speech } from '../sound/speech';
 
 export const SAYINGS = ['nothing', 'beats', 'halves'] as const;
 
@@ -9,10 +10,10 @@ const RATE = 1.6;
 /** Counts with the browser's own voice, where it has one. */
 @Injectable()
 export class CountAloud {
-  private readonly window = inject(DOCUMENT).defaultView!;
+  private readonly speech = inject(Speech);
   private readonly player = inject(Player);
 
-  readonly canSpeak = 'speechSynthesis' in this.window;
+  readonly canSpeak = this.speech.canSpeak;
   readonly saying = signal<(typeof SAYINGS)[number]>('nothing');
 
   constructor() {
@@ -20,7 +21,7 @@ export class CountAloud {
       const count = this.player.count();
       if (count) untracked(() => this.say(count.words));
     });
-    inject(DestroyRef).onDestroy(() => this.canSpeak && this.window.speechSynthesis.cancel());
+    inject(DestroyRef).onDestroy(() => this.speech.stop());
   }
 
   next(): void {
@@ -30,12 +31,7 @@ export class CountAloud {
   private say(words: string): void {
     const saying = this.saying();
     if (saying === 'nothing' || (saying === 'beats' && words === 'and')) return;
-    const { speechSynthesis, SpeechSynthesisUtterance } = this.window as Window & typeof globalThis;
-    const said = new SpeechSynthesisUtterance(words);
-    said.lang = 'en-GB';
-    said.rate = RATE;
-    // A count that comes late is worse than none.
-    speechSynthesis.cancel();
-    speechSynthesis.speak(said);
+    // It takes the place of the count before: one that comes late is worse than none.
+    this.speech.say(words, RATE);
   }
 }

@@ -21,6 +21,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import type { MusicSize, Paper } from '../paper/pages';
 import { PaperChoice } from '../paper/paper-choice';
+import { BarRangeFields } from '../parts/bar-range';
 import { dayInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
 import { Visit } from '../services/visit';
@@ -41,6 +42,7 @@ const MUSIC = { normal: { widthPx: 290, scale: 30 }, large: { widthPx: 380, scal
 @Component({
   selector: 'ks-practice',
   imports: [
+    BarRangeFields,
     Blocks,
     FormsModule,
     Ladder,
@@ -102,11 +104,6 @@ export class Practice {
       const id = this.id();
       untracked(() => this.saving.open(id));
     });
-  }
-
-  setBar(which: 0 | 1, value: number | null): void {
-    const [first, last] = this.store.bars();
-    this.store.bars.set(which === 0 ? [value, last] : [first, value]);
   }
 
   spotName(number: number): string {

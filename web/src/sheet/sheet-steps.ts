@@ -7,6 +7,7 @@ import {
   type PracticeDocumentStep,
 } from '@kettle-step/contract';
 import { barsNumbered, type LadderWish } from '@kettle-step/core';
+import type { BarRange } from '../parts/bar-range';
 import { setPractice } from '../session/decisions';
 import { History } from '../session/history';
 import { Links } from '../session/links';
@@ -99,7 +100,7 @@ export class SheetSteps {
   private readonly links = inject(Links).found;
 
   /** Printed numbers of the first and last bar; the whole piece where they are empty. */
-  readonly bars = signal<readonly [number | null, number | null]>([null, null]);
+  readonly bars = signal<BarRange>([null, null]);
 
   private readonly practice = computed(() => this.session.decisions().desk.practice);
 

@@ -29,8 +29,8 @@ const PIP: StudentSummary = {
 };
 
 const ASKING: readonly AskingPiece[] = [
-  { id: 'waltz', title: 'Waltz', moves: [{ kind: 'thumb-under', bars: [3, 7] }] },
-  { id: 'march', title: 'March', moves: [] },
+  { id: 'waltz', title: 'Waltz', studentId: 'pip', moves: [{ kind: 'thumb-under', bars: [3, 7] }] },
+  { id: 'march', title: 'March', studentId: null, moves: [] },
 ];
 
 const open = () => {

@@ -75,6 +75,27 @@ describe('a round of the trainer', () => {
     expect(store.missed()).toHaveLength(1);
   });
 
+  it('goes on by itself after a right answer, never over a wrong one that is told', () => {
+    jest.useFakeTimers({ doNotFake: ['performance'] });
+    const { store, answer } = setUp();
+    const pass = (ms: number): void => {
+      TestBed.tick();
+      jest.advanceTimersByTime(ms);
+    };
+    store.begin();
+    answer(true);
+    pass(1000);
+    expect(store.state().kind).toBe('asking');
+    // Whoever is quick goes on by hand, and may be wrong at once.
+    answer(true);
+    pass(300);
+    store.goOn();
+    answer(false);
+    pass(5000);
+    expect(store.state()).toMatchObject({ kind: 'told', isRight: false });
+    jest.useRealTimers();
+  });
+
   it('waits for all keys of both hands, in whichever order, and tells a wrong one at once', () => {
     const { store, question } = setUp();
     store.kinds.set(['calls']);

@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import {
   cardsOf,
   deckOf,
@@ -14,11 +15,14 @@ import {
   type Side,
   type TrainerAnswer,
 } from '@kettle-step/core';
+import { EMPTY, switchMap, timer } from 'rxjs';
 import { PieceSession } from '../session/piece-session';
 import { AnswerLog } from './answer-log';
 
 /** A round lasts so long; the last question may be answered after it. */
 export const ROUND_MS = 180_000;
+/** A right answer is told for so long; a wrong one until one goes on, ms. Our choice. */
+const TOLD_MS = 700;
 /** Keys of positions and scales, from the easiest on. */
 export const TONICS = ['C', 'G', 'F', 'D', 'Bb', 'A', 'Eb', 'E', 'Ab', 'B', 'Db'] as const;
 
@@ -62,6 +66,15 @@ export class TrainerStore {
   private began = 0;
   private seed = 0;
   private last: string | undefined;
+
+  constructor() {
+    toObservable(this.state)
+      .pipe(
+        switchMap((state) => (state.kind === 'told' && state.isRight ? timer(TOLD_MS) : EMPTY)),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.goOn());
+  }
 
   begin(): void {
     this.cards = cardsOf(this.log.answers());

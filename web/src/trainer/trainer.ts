@@ -36,6 +36,7 @@ import { StudentsService } from '../services/students.service';
 import { Visit } from '../services/visit';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
+import { Speech } from '../sound/speech';
 import { AnswerLog } from './answer-log';
 import { TONICS, TrainerStore } from './trainer.store';
 
@@ -47,8 +48,6 @@ const KIND_WORDS: Readonly<Record<QuestionKind, string>> = {
   own: 'a piece of one’s own',
 };
 
-/** A right answer is told for so long; a wrong one until one goes on, ms. Our choice. */
-const TOLD_MS = 700;
 /** The clock of the round is looked at so often, ms. */
 const TICK_MS = 500;
 
@@ -64,6 +63,7 @@ const TICK_MS = 500;
 export class Trainer {
   private readonly window = inject(DOCUMENT).defaultView!;
   private readonly saving = inject(Saving);
+  private readonly speech = inject(Speech);
   readonly keyboards = inject(KeyboardsService);
   private readonly students = inject(StudentsService);
   private readonly ownPages = inject(OwnPageService);
@@ -80,7 +80,7 @@ export class Trainer {
   readonly tonicCounts = [1, 3, 5, 8, TONICS.length] as const;
   readonly fingers = [1, 2, 3, 4, 5] as const;
   readonly spoken = signal(false);
-  readonly canSpeak = 'speechSynthesis' in this.window;
+  readonly canSpeak = this.speech.canSpeak;
   readonly studentId = signal('');
   readonly timeSpent = signal(0);
 
@@ -163,7 +163,9 @@ export class Trainer {
     });
     effect(() => {
       const state = this.store.state();
-      untracked(() => this.follow(state));
+      if (state.kind !== 'asking') return;
+      const { place, words } = state.question;
+      untracked(() => this.spoken() && this.speech.say(`${place}. ${words}`));
     });
     this.keyboards.strokes
       .pipe(
@@ -176,7 +178,7 @@ export class Trainer {
     const tick = this.window.setInterval(() => this.timeSpent.set(this.store.timeSpent()), TICK_MS);
     inject(DestroyRef).onDestroy(() => {
       this.window.clearInterval(tick);
-      if (this.canSpeak) this.window.speechSynthesis.cancel();
+      this.speech.stop();
     });
     pressKeys([
       {
@@ -223,20 +225,6 @@ export class Trainer {
   private byNumber(number: number): void {
     const question = this.question();
     if (question?.answer === 'finger') this.store.give(number);
-  }
-
-  private follow(state: ReturnType<TrainerStore['state']>): void {
-    if (state.kind === 'asking' && this.spoken()) this.say(`${state.question.place}. ${state.question.words}`);
-    if (state.kind === 'told' && state.isRight) this.window.setTimeout(() => this.store.goOn(), TOLD_MS);
-  }
-
-  private say(words: string): void {
-    if (!this.canSpeak) return;
-    const { speechSynthesis, SpeechSynthesisUtterance } = this.window as Window & typeof globalThis;
-    const said = new SpeechSynthesisUtterance(words);
-    said.lang = 'en-GB';
-    speechSynthesis.cancel();
-    speechSynthesis.speak(said);
   }
 
   private rightAnswer(question: Question): string {
