@@ -55,8 +55,10 @@ describe('keyboards', () => {
 
   it('say what is in the way when no instrument can be heard', async () => {
     const none = setUp();
+    expect(none.service.midiWords()).toBe('');
     await none.service.listen();
     expect(none.service.midi()).toMatchObject({ kind: 'none' });
+    expect(none.service.midiWords()).toBe('This browser cannot use MIDI keyboards.');
     TestBed.resetTestingModule();
     const refused = setUp(() => Promise.reject(new Error('no')));
     await refused.service.listen();
@@ -71,6 +73,7 @@ describe('keyboards', () => {
     const { service, chords } = setUp(() => Promise.resolve({ inputs: new Map([['1', input]]), onstatechange: null }));
     await service.listen();
     expect(service.midi()).toEqual({ kind: 'listening', keyboards: [{ id: '1', name: 'Studio piano' }] });
+    expect(service.midiWords()).toBe('Listening to Studio piano.');
     input.onmidimessage!({ data: midiMessage(55, true) });
     jest.advanceTimersByTime(200);
     expect(chords).toEqual([[55]]);

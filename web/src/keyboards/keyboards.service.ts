@@ -1,4 +1,4 @@
-import { DOCUMENT, inject, Injectable, type OnDestroy, signal } from '@angular/core';
+import { computed, DOCUMENT, inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { buffer, debounceTime, filter, map, share, Subject, type Observable } from 'rxjs';
 import { midiMessage, readMidiMessage, type KeyStroke } from './midi-message';
 
@@ -27,6 +27,12 @@ export class KeyboardsService implements OnDestroy {
   private access: MIDIAccess | undefined;
 
   readonly midi = signal<MidiState>({ kind: 'not-asked' });
+  /** Which instruments are listened to, or why none is; empty until somebody asks for them. */
+  readonly midiWords = computed(() => {
+    const midi = this.midi();
+    if (midi.kind === 'not-asked') return '';
+    return midi.kind === 'none' ? midi.message : `Listening to ${midi.keyboards.map(({ name }) => name).join(', ')}.`;
+  });
 
   readonly strokes: Observable<KeyStroke> = this.bytes.pipe(
     map(readMidiMessage),

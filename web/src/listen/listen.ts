@@ -86,11 +86,7 @@ export class Listen {
   readonly tempo = signal(80);
   readonly lessonId = linkedSignal(() => this.store.currentLesson()?.id ?? '');
 
-  readonly midiWords = computed(() => {
-    const midi = this.keyboards.midi();
-    if (midi.kind === 'listening') return midi.keyboards.map(({ name }) => name).join(', ');
-    return midi.kind === 'none' ? midi.message : '';
-  });
+  readonly midiWords = this.keyboards.midiWords;
   readonly summary = computed(() => {
     const figures = this.store.figures();
     return figures ? `${heardInWords(figures)}.` : '';

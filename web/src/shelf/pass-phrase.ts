@@ -30,38 +30,19 @@ import { Access } from '../services/access';
       <details #details>
         <summary>{{ hasPassPhrase() ? 'Change the pass phrase' : 'Set a pass phrase' }}</summary>
         <form (ngSubmit)="set(details)">
-          @if (hasPassPhrase()) {
+          @for (field of fields(); track field.name) {
             <label
-              >Pass phrase until now
+              >{{ field.label }}
               <input
                 nz-input
                 type="password"
-                name="current"
-                autocomplete="current-password"
-                [ngModel]="current()"
-                (ngModelChange)="current.set($event)"
+                [name]="field.name"
+                [attr.name]="field.name"
+                [attr.autocomplete]="field.isNew ? 'new-password' : 'current-password'"
+                [ngModel]="field.typed()"
+                (ngModelChange)="field.typed.set($event)"
             /></label>
           }
-          <label
-            >New pass phrase, four words or more
-            <input
-              nz-input
-              type="password"
-              name="new"
-              autocomplete="new-password"
-              [ngModel]="phrase()"
-              (ngModelChange)="phrase.set($event)"
-          /></label>
-          <label
-            >The same again
-            <input
-              nz-input
-              type="password"
-              name="again"
-              autocomplete="new-password"
-              [ngModel]="again()"
-              (ngModelChange)="again.set($event)"
-          /></label>
           <button nz-button [disabled]="missing() !== ''" [nzLoading]="isSetting()">Set it</button>
           <span class="soft">{{ missing() }}</span>
         </form>
@@ -85,9 +66,16 @@ import { Access } from '../services/access';
 export class PassPhrase {
   private readonly access = inject(Access);
   readonly hasPassPhrase = signal<boolean | undefined>(undefined);
-  readonly current = signal('');
-  readonly phrase = signal('');
-  readonly again = signal('');
+  private readonly current = signal('');
+  private readonly phrase = signal('');
+  private readonly again = signal('');
+  readonly fields = computed(() => [
+    ...(this.hasPassPhrase()
+      ? [{ name: 'current', label: 'Pass phrase until now', isNew: false, typed: this.current }]
+      : []),
+    { name: 'new', label: 'New pass phrase, four words or more', isNew: true, typed: this.phrase },
+    { name: 'again', label: 'The same again', isNew: true, typed: this.again },
+  ]);
   readonly isSetting = signal(false);
   readonly said = signal('');
   readonly problem = signal('');

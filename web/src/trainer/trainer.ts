@@ -103,13 +103,6 @@ export class Trainer {
   });
   readonly pieceId = signal('');
 
-  /** Which MIDI keyboard is listened to, or why none is. */
-  readonly midiWords = computed(() => {
-    const midi = this.keyboards.midi();
-    if (midi.kind === 'listening') return `Listening to ${midi.keyboards.map(({ name }) => name).join(', ')}.`;
-    return midi.kind === 'none' ? midi.message : '';
-  });
-
   readonly question = computed((): Question | undefined => {
     const state = this.store.state();
     return 'question' in state ? state.question : undefined;

@@ -100,11 +100,7 @@ export class TypeIn {
   );
   readonly hand = computed(() => HAND_WORDS[this.side()]);
   readonly caret = computed(() => ({ afterId: this.store.litId(), side: this.side() }));
-  readonly listening = computed(() => {
-    const midi = this.keyboards.midi();
-    if (midi.kind === 'not-asked') return '';
-    return midi.kind === 'none' ? midi.message : `Listening to ${midi.keyboards.map(({ name }) => name).join(', ')}.`;
-  });
+  readonly listening = this.keyboards.midiWords;
 
   constructor() {
     pressKeys([{ title: 'The place', commands: this.place } satisfies CommandGroup]);
