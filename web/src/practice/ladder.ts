@@ -15,6 +15,12 @@ import { chartIn, toneOf } from '../parts/chart';
 import { PieceSession } from '../session/piece-session';
 import { SheetSteps } from '../sheet/sheet-steps';
 
+/** Least and most that can be wished: quarters a minute, weeks, days of a week. */
+const ALLOWED = { tempo: [10, 400], weeks: [1, 26], days: [1, 7] } as const;
+
+const isWhole = (value: number | null, [least, most]: readonly [number, number]): boolean =>
+  value !== null && Number.isInteger(value) && value >= least && value <= most;
+
 /** The way from today's tempo to the goal: how long, how often, what holds it back; as a chart and as a table. */
 @Component({
   selector: 'ks-ladder',
@@ -26,8 +32,8 @@ import { SheetSteps } from '../sheet/sheet-steps';
         <input
           nz-input
           type="number"
-          min="10"
-          max="400"
+          [min]="allowed.tempo[0]"
+          [max]="allowed.tempo[1]"
           [ngModel]="wish().today"
           (ngModelChange)="set({ today: $event })"
       /></label>
@@ -36,8 +42,8 @@ import { SheetSteps } from '../sheet/sheet-steps';
         <input
           nz-input
           type="number"
-          min="10"
-          max="400"
+          [min]="allowed.tempo[0]"
+          [max]="allowed.tempo[1]"
           [ngModel]="wish().goal"
           [placeholder]="goal()"
           (ngModelChange)="set({ goal: $event })"
@@ -47,8 +53,8 @@ import { SheetSteps } from '../sheet/sheet-steps';
         <input
           nz-input
           type="number"
-          min="1"
-          max="26"
+          [min]="allowed.weeks[0]"
+          [max]="allowed.weeks[1]"
           aria-label="Weeks"
           [ngModel]="wish().weeks"
           (ngModelChange)="set({ weeks: $event })"
@@ -59,8 +65,8 @@ import { SheetSteps } from '../sheet/sheet-steps';
         ><input
           nz-input
           type="number"
-          min="1"
-          max="7"
+          [min]="allowed.days[0]"
+          [max]="allowed.days[1]"
           aria-label="Days a week"
           [ngModel]="wish().daysAWeek"
           (ngModelChange)="set({ daysAWeek: $event })"
@@ -106,6 +112,7 @@ export class Ladder {
   private readonly chart = chartIn(this.holder, () => import('../parts/line-figures.echarts'));
 
   private readonly kept = computed(() => this.session.decisions().desk.practice.ladder);
+  readonly allowed = ALLOWED;
   readonly isSet = computed(() => this.kept() !== null);
   private readonly tempi = computed(() => this.store.sheet()?.ladder ?? []);
   readonly goal = computed(() => this.tempi()[this.tempi().length - 1] ?? 0);
@@ -153,10 +160,9 @@ export class Ladder {
 
   set(change: Partial<LadderWish>): void {
     const wish = { ...this.wish(), ...change };
-    const isWhole = (value: number | null, most: number): boolean =>
-      value !== null && Number.isInteger(value) && value >= 1 && value <= most;
-    if (!isWhole(wish.today, 400) || !isWhole(wish.weeks, 26) || !isWhole(wish.daysAWeek, 7)) return;
-    if (wish.goal !== null && !isWhole(wish.goal, 400)) return;
+    const { tempo, weeks, days } = ALLOWED;
+    if (!isWhole(wish.today, tempo) || !isWhole(wish.weeks, weeks) || !isWhole(wish.daysAWeek, days)) return;
+    if (wish.goal !== null && !isWhole(wish.goal, tempo)) return;
     this.store.setLadder(wish);
   }
 }

@@ -84,6 +84,10 @@ export class Practice {
   readonly foot = SHEET_FOOT;
   readonly music = computed(() => MUSIC[this.size() === 'large' ? 'large' : 'normal']);
 
+  readonly moreWords = computed(() => {
+    const count = this.store.more().length;
+    return count === 1 ? '1 more step that fits' : `${count} more steps that fit`;
+  });
   /** The ladder as the sheet prints it: a row a week. */
   readonly weeks = computed(() => {
     const weeks = new Map<number, number[]>();

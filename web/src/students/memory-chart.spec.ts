@@ -16,16 +16,6 @@ jest.mock('./memory-chart.echarts', () => ({
 }));
 
 describe('the chart of memory checks', () => {
-  beforeEach(() => {
-    // The page's own measure of an element; there is none in this stand-in of a browser.
-    const nothing = (): void => undefined;
-    globalThis.ResizeObserver ??= class {
-      readonly observe = nothing;
-      readonly unobserve = nothing;
-      readonly disconnect = nothing;
-    };
-  });
-
   it('stands as a table too, with what is due', () => {
     const fixture = TestBed.createComponent(MemoryChart);
     fixture.componentRef.setInput('checks', [
