@@ -1,44 +1,25 @@
 import { TestBed } from '@angular/core/testing';
-import { heardSchema, lessonItemSchema, lessonSchema, type Lesson, type SaveLesson } from '@kettle-step/contract';
-import { of, throwError, type Observable } from 'rxjs';
+import { heardSchema, lessonItemSchema, type Lesson } from '@kettle-step/contract';
+import { Subject } from 'rxjs';
+import { FakeLessons, lessonAt, lessonItem } from '../../testing/lesson-book';
 import { LessonsService } from '../services/lessons.service';
 import { LessonsStore } from './lessons.store';
 
-const lesson = (id: string, startsAt: string, more: Partial<Lesson> = {}): Lesson =>
-  lessonSchema.parse({ id, studentId: 'pip', student: 'Pip Hallow', revision: 1, startsAt, ...more });
-
-const item = (id: string, words: string, state: 'open' | 'again' | 'done') =>
-  lessonItemSchema.parse({ id, words, state });
-
-/** A book of two lessons that keeps what is saved. */
-class FakeBook {
-  lessons: readonly Lesson[] = [
-    lesson('a', '2026-11-17T16:00', {
-      state: 'held',
-      items: [item('1', 'scales', 'done'), item('2', 'bars 5 to 8', 'again'), item('3', 'sing', 'open')],
-    }),
-    lesson('b', '2026-11-24T16:00'),
-  ];
-  readonly saved: (SaveLesson & { readonly id: string })[] = [];
-  problem = '';
-
-  list(): Observable<readonly Lesson[]> {
-    return of(this.lessons);
-  }
-
-  save(id: string, facts: SaveLesson): Observable<number> {
-    if (this.problem) return throwError(() => new Error(this.problem));
-    this.saved.push({ id, ...facts });
-    return of(facts.baseRevision + 1);
-  }
-}
+const lesson = lessonAt;
+const item = lessonItem;
 
 describe('the lesson book', () => {
   beforeEach(() => jest.useFakeTimers());
   afterEach(() => jest.useRealTimers());
 
   const open = () => {
-    const book = new FakeBook();
+    const book = new FakeLessons([
+      lesson('a', '2026-11-17T16:00', {
+        state: 'held',
+        items: [item('1', 'scales', 'done'), item('2', 'bars 5 to 8', 'again'), item('3', 'sing', 'open')],
+      }),
+      lesson('b', '2026-11-24T16:00'),
+    ]);
     TestBed.configureTestingModule({ providers: [{ provide: LessonsService, useValue: book }] });
     const store = TestBed.inject(LessonsStore);
     store.load();
@@ -62,12 +43,12 @@ describe('the lesson book', () => {
     const { store, book, rest } = open();
     store.change({ heard: 'Bar' }, 'heard');
     store.change({ heard: 'Bar 6' }, 'heard');
-    expect(store.saving()).toBe(true);
+    expect(store.saving.state()).toBe('saving…');
     rest();
     expect(book.saved).toHaveLength(1);
     expect(book.saved[0]).toMatchObject({ id: 'b', heard: 'Bar 6', baseRevision: 1 });
     expect(book.saved[0]!.items).toHaveLength(2);
-    expect(store.saving()).toBe(false);
+    expect(store.saving.state()).toBe('saved');
     store.addItem({ words: 'C major', tempo: 60 });
     rest();
     expect(book.saved[1]).toMatchObject({ baseRevision: 2 });
@@ -103,12 +84,84 @@ describe('the lesson book', () => {
     book.problem = 'Nobody answers.';
     store.change({ heard: 'one' }, 'heard');
     rest();
-    expect(store.problem()).toBe('Not saved yet. Nobody answers.');
+    expect(store.saving.problem()).toBe('Not saved yet. Nobody answers.');
     book.problem = '';
     store.change({ decisions: 'two' }, 'decisions');
     rest();
     expect(book.saved[0]).toMatchObject({ heard: 'one', decisions: 'two' });
-    expect(store.problem()).toBe('');
+    expect(store.saving.problem()).toBe('');
+  });
+
+  it('has what was kept with it from elsewhere when one comes back, and goes on from there', () => {
+    const { store, book, rest } = open();
+    const heard = heardSchema.parse({ id: '1', pieceId: 'kite', title: 'Kite', tempo: 58, expected: 12, right: 12, slips: {}, stumbled: [] }); // prettier-ignore
+    // A playing is kept with the open lesson, from the place where it was listened to.
+    book.write('b', { hearings: [heard] });
+    store.refresh();
+    expect(store.lesson()!.hearings).toEqual([heard]);
+    // The list that wrote itself is written again.
+    expect(store.lesson()!.items).toHaveLength(2);
+    store.change({ heard: 'well' }, 'heard');
+    rest();
+    expect(book.saved.at(-1)).toMatchObject({ heard: 'well', baseRevision: 2, hearings: [heard] });
+    expect(store.saving.state()).toBe('saved');
+  });
+
+  it('keeps what is not saved yet when lists come anew', () => {
+    const { store, book } = open();
+    book.problem = 'Nobody answers.';
+    store.change({ heard: 'one' }, 'heard');
+    store.load();
+    store.refresh();
+    expect(store.lesson()!.heard).toBe('one');
+    expect(store.list()!.find(({ id }) => id === 'b')!.heard).toBe('one');
+    store.open(store.list()!.find(({ id }) => id === 'b')!);
+    expect(store.lesson()!.heard).toBe('one');
+  });
+
+  const inConflict = () => {
+    const opened = open();
+    const { store, book, rest } = opened;
+    book.write('b', { heard: 'elsewhere' });
+    store.change({ heard: 'here' }, 'heard');
+    rest();
+    const [mine] = store.saving.conflicts();
+    return { ...opened, mine: mine! };
+  };
+
+  it('puts what is here in the place of what was changed elsewhere when told to, and can take that back', () => {
+    const { store, book, rest, mine } = inConflict();
+    store.keepMine(mine);
+    rest();
+    expect(book.lessons[1]!.heard).toBe('here');
+    store.undo();
+    expect(store.lesson()!.heard).toBe('elsewhere');
+    rest();
+    expect([book.lessons[1]!.heard, store.saving.state()]).toEqual(['elsewhere', 'saved']);
+  });
+
+  it('takes what was changed elsewhere when told to, and can take that back', () => {
+    const { store, book, rest, mine } = inConflict();
+    store.takeTheirs(mine);
+    expect([store.lesson()!.heard, store.saving.state()]).toEqual(['elsewhere', 'saved']);
+    store.undo();
+    rest();
+    expect([store.lesson()!.heard, book.lessons[1]!.heard]).toEqual(['here', 'here']);
+  });
+
+  it('shows what was looked for last, whichever comes last', () => {
+    const { store, book } = open();
+    const answers: Subject<readonly Lesson[]>[] = [];
+    jest.spyOn(book, 'list').mockImplementation(() => {
+      const answer = new Subject<readonly Lesson[]>();
+      answers.push(answer);
+      return answer;
+    });
+    store.search('f');
+    store.search('family');
+    answers[1]!.next([book.lessons[0]!]);
+    answers[0]!.next(book.lessons);
+    expect(store.list()).toHaveLength(1);
   });
 
   it('lists a day, or its week from Monday to Sunday', () => {

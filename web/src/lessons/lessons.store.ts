@@ -1,4 +1,5 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import {
   daysLater,
   lessonItemSchema,
@@ -10,20 +11,15 @@ import {
   type LessonItem,
   type NewLesson,
 } from '@kettle-step/contract';
-import { catchError, concatMap, debounceTime, EMPTY, map, Subject, tap, type Observable } from 'rxjs';
+import { concatMap, map, Subject, switchMap } from 'rxjs';
 import { telling } from '../parts/telling';
 import { isoDay } from '../parts/dates';
-import { messageOf } from '../parts/words';
 import { LessonsService } from '../services/lessons.service';
-import { ServerProblem } from '../services/server-problem';
+import { LessonSaving } from './lesson-saving';
 
 /** What of a lesson is written in its fields. */
 export type LessonFacts = Omit<Lesson, 'id' | 'studentId' | 'student' | 'revision'>;
 
-/** Changes that follow one another faster than this are saved together. */
-const QUIET_MS = 400;
-/** After a failure it is tried again by itself. */
-const RETRY_MS = 5000;
 /** What is written into one field without a longer pause is taken back as one. */
 const ONE_CHANGE_MS = 1500;
 
@@ -53,15 +49,16 @@ interface Step {
   readonly at: number;
 }
 
-const factsOf = ({ id: _, studentId: __, student: ___, revision: ____, ...facts }: Lesson): LessonFacts => facts;
+/** A step of its own, with which no other is taken together. */
+const stepOf = (lesson: Lesson): Step => ({ lesson, field: '', at: -Infinity });
 
 /** The lesson book: days, lessons, and the one that is open. It outlives the place, so what was typed last is still saved. */
 @Injectable({ providedIn: 'root' })
 export class LessonsStore {
   private readonly service = inject(LessonsService);
-  private readonly changed = new Subject<void>();
-  /** Lessons that are not saved yet, by id. */
-  private readonly waiting = new Map<string, Lesson>();
+  readonly saving = inject(LessonSaving);
+  /** What is to be listed was wished for. */
+  private readonly wished = new Subject<void>();
   private readonly past = signal<readonly Step[]>([]);
 
   /** The day that is looked at. */
@@ -74,7 +71,6 @@ export class LessonsStore {
   /** Whether more was found than is shown. */
   readonly hasMore = signal(false);
   readonly problem = signal('');
-  readonly saving = signal(false);
   readonly canUndo = computed(() => this.past().length > 0);
   readonly days = computed(() => new Set((this.list() ?? []).map(({ startsAt }) => startsAt.slice(0, 10))));
   /** Whether the lessons of a day are listed, or of the week it is in. */
@@ -89,30 +85,24 @@ export class LessonsStore {
   });
 
   constructor() {
-    this.changed
+    this.wished
       .pipe(
-        debounceTime(QUIET_MS),
-        concatMap(() => this.saved()),
+        // The list that was wished for last is shown, whichever comes last.
+        switchMap(() => this.listed()),
+        takeUntilDestroyed(),
       )
-      .subscribe();
+      .subscribe(({ list, hasMore }) => {
+        this.hasMore.set(hasMore);
+        this.list.set(list.map((one) => this.saving.latest(one)));
+      });
+    this.saving.saved.pipe(takeUntilDestroyed()).subscribe(({ id, revision }) => {
+      this.replace(id, (one) => ({ ...one, revision }));
+    });
   }
 
   /** Fetches the month round the day, or what has the words in it. */
   load(): void {
-    const words = this.words().trim();
-    const month = this.day().slice(0, 7);
-    const query =
-      words === ''
-        ? { from: daysLater(`${month}-01`, -ROUND_MONTH), to: daysLater(`${month}-28`, 3 + ROUND_MONTH) }
-        : { words, latest: MOST_FOUND + 1 };
-    this.service
-      .list(query)
-      .pipe(telling(this.problem))
-      .subscribe((list) => {
-        // One more than is shown tells that there are more.
-        this.hasMore.set(words !== '' && list.length > MOST_FOUND);
-        this.list.set(words === '' ? list : list.slice(-MOST_FOUND));
-      });
+    this.wished.next();
   }
 
   look(day: string): void {
@@ -131,17 +121,13 @@ export class LessonsStore {
     this.past.set([]);
     this.lesson.set(lesson);
     this.before.set(undefined);
-    this.service
-      .list({ student: lesson.studentId, to: lesson.startsAt.slice(0, 10) })
-      .pipe(telling(this.problem))
-      .subscribe((all) => {
-        if (this.lesson()?.id !== lesson.id) return;
-        this.before.set(
-          all.findLast((one) => one.startsAt < lesson.startsAt && (one.items.length > 0 || one.promised !== '')),
-        );
-        // A list writes itself from what is unfinished.
-        if (lesson.state === 'planned' && lesson.items.length === 0) this.bringOver(false);
-      });
+    this.fetch(lesson);
+  }
+
+  /** The open lesson as it is by now: another place or window may have written in it. */
+  refresh(): void {
+    const lesson = this.lesson();
+    if (lesson) this.fetch(lesson);
   }
 
   /** Writes into the lesson. @param field - what is written, for taking it back as one */
@@ -240,7 +226,7 @@ export class LessonsStore {
   remove(): void {
     const lesson = this.lesson();
     if (!lesson) return;
-    this.waiting.delete(lesson.id);
+    this.saving.drop(lesson.id);
     this.service
       .remove(lesson.id)
       .pipe(telling(this.problem))
@@ -249,6 +235,76 @@ export class LessonsStore {
         this.before.set(undefined);
         this.load();
       });
+  }
+
+  /** Puts what is here in the place of what was saved elsewhere; undo brings that back. */
+  keepMine(mine: Lesson): void {
+    this.settle(mine, (theirs) => {
+      this.past.update((past) => [...past, stepOf(theirs)]);
+      this.put({ ...this.saving.latest(mine), revision: theirs.revision });
+    });
+  }
+
+  /** Goes on with what was saved elsewhere; undo brings back what was here. */
+  takeTheirs(mine: Lesson): void {
+    this.settle(mine, (theirs) => {
+      this.past.update((past) => [...past, stepOf(this.saving.latest(mine))]);
+      this.saving.drop(mine.id);
+      this.replace(mine.id, () => theirs);
+    });
+  }
+
+  private settle(mine: Lesson, goOn: (theirs: Lesson) => void): void {
+    this.service
+      .now(mine)
+      .pipe(telling(this.problem))
+      .subscribe((theirs) => {
+        this.saving.settle(mine.id);
+        goOn(theirs);
+      });
+  }
+
+  /** What is to be listed, and whether there is more than that. */
+  private listed() {
+    const words = this.words().trim();
+    const month = this.day().slice(0, 7);
+    const query =
+      words === ''
+        ? { from: daysLater(`${month}-01`, -ROUND_MONTH), to: daysLater(`${month}-28`, 3 + ROUND_MONTH) }
+        : { words, latest: MOST_FOUND + 1 };
+    return this.service.list(query).pipe(
+      telling(this.problem),
+      map((list) => ({
+        // One more than is shown tells that there are more.
+        hasMore: words !== '' && list.length > MOST_FOUND,
+        list: words === '' ? list : list.slice(-MOST_FOUND),
+      })),
+    );
+  }
+
+  /** Fetches the lessons of the student up to this one. */
+  private fetch({ id, studentId, startsAt }: Lesson): void {
+    this.service
+      .list({ student: studentId, to: startsAt.slice(0, 10) })
+      .pipe(telling(this.problem))
+      .subscribe((all) => this.arrive(id, all));
+  }
+
+  /** Shows a lesson and the one before it as they came; what is not saved yet stays as it is here. */
+  private arrive(id: string, all: readonly Lesson[]): void {
+    const here = this.lesson();
+    if (here?.id !== id) return;
+    const latest = all.map((one) => this.saving.latest(one));
+    const now = latest.find((one) => one.id === id);
+    if (now && now.revision !== here.revision) {
+      // What would be taken back is not as it was.
+      this.past.update((past) => past.filter((step) => step.lesson.id !== id));
+      this.lesson.set(now);
+    }
+    const { startsAt, state, items } = this.lesson()!;
+    this.before.set(latest.findLast((one) => one.startsAt < startsAt && (one.items.length > 0 || one.promised !== '')));
+    // A list writes itself from what is unfinished.
+    if (state === 'planned' && items.length === 0) this.bringOver(false);
   }
 
   private remember(lesson: Lesson, field: string): void {
@@ -260,41 +316,15 @@ export class LessonsStore {
   }
 
   private put(lesson: Lesson): void {
-    if (this.lesson()?.id === lesson.id) this.lesson.set(lesson);
-    if (this.before()?.id === lesson.id) this.before.set(lesson);
-    this.list.update((list) => list?.map((one) => (one.id === lesson.id ? lesson : one)));
-    this.waiting.set(lesson.id, lesson);
-    this.saving.set(true);
-    this.changed.next();
+    this.replace(lesson.id, () => lesson);
+    this.saving.keep(lesson);
   }
 
-  /** Saves what is waiting, one after another; what fails waits. */
-  private saved(): Observable<unknown> {
-    const [lesson] = this.waiting.values();
-    if (!lesson) return EMPTY;
-    return this.service
-      .save(lesson.id, { ...factsOf(lesson), items: [...lesson.items], baseRevision: lesson.revision })
-      .pipe(
-        tap((revision) => {
-          if (this.waiting.get(lesson.id) === lesson) this.waiting.delete(lesson.id);
-          const newer = (one: Lesson | undefined): Lesson | undefined =>
-            one?.id === lesson.id ? { ...one, revision } : one;
-          this.lesson.update(newer);
-          this.before.update(newer);
-          this.list.update((list) => list?.map((one) => newer(one)!));
-          const waits = this.waiting.get(lesson.id);
-          if (waits) this.waiting.set(lesson.id, { ...waits, revision });
-          this.saving.set(this.waiting.size > 0);
-          this.problem.set('');
-          if (this.waiting.size > 0) this.changed.next();
-        }),
-        catchError((cause: unknown) => {
-          this.problem.set(`Not saved yet. ${messageOf(cause)}`);
-          // What another window has changed is not written over; all else is tried again.
-          const isConflict = cause instanceof ServerProblem && cause.problem?.code === 'conflict';
-          if (!isConflict) setTimeout(() => this.changed.next(), RETRY_MS);
-          return EMPTY;
-        }),
-      );
+  /** Changes a lesson wherever it is shown. */
+  private replace(id: string, change: (lesson: Lesson) => Lesson): void {
+    const changed = (one: Lesson): Lesson => (one.id === id ? change(one) : one);
+    this.lesson.update((one) => one && changed(one));
+    this.before.update((one) => one && changed(one));
+    this.list.update((list) => list?.map(changed));
   }
 }

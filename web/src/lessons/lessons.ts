@@ -97,6 +97,7 @@ export class Lessons {
         if (day !== undefined && /^\d{4}-\d{2}-\d{2}$/.test(day)) this.store.day.set(day);
         if (words === undefined) this.store.load();
         else this.store.search(words);
+        this.store.refresh();
       });
     });
   }

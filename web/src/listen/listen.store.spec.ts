@@ -1,30 +1,20 @@
 import { TestBed } from '@angular/core/testing';
-import { lessonSchema, type Lesson, type SaveLesson } from '@kettle-step/contract';
-import { of } from 'rxjs';
+import { FakeLessons, lessonAt } from '../../testing/lesson-book';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
 import { LessonsService } from '../services/lessons.service';
 import { ListenStore } from './listen.store';
 
 const setUp = () => {
-  let book: readonly Lesson[] = [
-    lessonSchema.parse({ id: 'a', studentId: 'pip', student: 'Pip', revision: 1, startsAt: '2026-03-04T16:00' }),
-  ];
-  const lessons = {
-    list: () => of(book),
-    save: (id: string, { baseRevision, ...facts }: SaveLesson) => {
-      book = book.map((one) => (one.id === id ? { ...one, ...lessonSchema.parse({ ...one, ...facts }), revision: baseRevision + 1 } : one));
-      return of(baseRevision + 1);
-    },
-  }; // prettier-ignore
+  const book = new FakeLessons([lessonAt('a', '2026-03-04T16:00')]);
   const piece = testPiece('C4/1 D4 E4 F4 | G4/1 F4 E4 D4 | C4/4');
   const opened = openSession({ ...piece, stored: { ...piece.stored, studentId: 'pip' } }, new Map(), [
     ListenStore,
-    { provide: LessonsService, useValue: lessons },
+    { provide: LessonsService, useValue: book },
   ]);
   const store = TestBed.inject(ListenStore);
   TestBed.tick();
-  return { ...opened, store, book: () => book };
+  return { ...opened, store, book: () => book.lessons };
 };
 
 describe('listening to the open piece', () => {
@@ -70,7 +60,7 @@ describe('listening to the open piece', () => {
     TestBed.tick();
     store.keep(book()[0]!);
     expect(book()[0]!.hearings).toMatchObject([{ id: '1', right: 9 }]);
-    expect(store.kept()).toContain('2026-03-04');
+    expect(store.kept()).toBe('Kept with the lesson of 4 March 2026.');
     store.keep(book()[0]!);
     expect(book()[0]!.hearings.map(({ id }) => id)).toEqual(['1', '2']);
   });

@@ -17,9 +17,9 @@ import {
   type PlayingWay,
   type Side,
 } from '@kettle-step/core';
-import { catchError, map, of, type Observable, switchMap } from 'rxjs';
+import { catchError, of, switchMap } from 'rxjs';
 import type { BarRange } from '../parts/bar-range';
-import { isoDay } from '../parts/dates';
+import { isoDay, keptDayInWords } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { EngineService } from '../services/engine.service';
 import { LessonsService } from '../services/lessons.service';
@@ -161,7 +161,9 @@ export class ListenStore {
   keep(lesson: Lesson): void {
     const figures = this.figures();
     if (!figures) return;
-    this.fresh(lesson)
+    // It may have been written in since the list was fetched.
+    this.lessons
+      .now(lesson)
       .pipe(
         switchMap((now) => {
           const { id, studentId: _, student: __, revision, ...facts } = now;
@@ -171,20 +173,8 @@ export class ListenStore {
         telling(this.problem),
       )
       .subscribe(() => {
-        this.kept.set(`Kept with the lesson of ${lesson.startsAt.slice(0, 10)}.`);
+        this.kept.set(`Kept with the lesson of ${keptDayInWords(lesson.startsAt)}.`);
         this.book.reload();
       });
-  }
-
-  /** A lesson as it stands now: it may have been written in since. */
-  private fresh({ id, studentId, startsAt }: Lesson): Observable<Lesson> {
-    const day = startsAt.slice(0, 10);
-    return this.lessons.list({ student: studentId, from: day, to: day }).pipe(
-      map((all) => {
-        const now = all.find((one) => one.id === id);
-        if (!now) throw new Error('This lesson is no longer in the book.');
-        return now;
-      }),
-    );
   }
 }

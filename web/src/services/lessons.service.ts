@@ -9,7 +9,7 @@ import {
   type SaveLesson,
 } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { worded } from './server-problem';
+import { ServerProblem, worded } from './server-problem';
 
 /** The lesson book on the server. Every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })
@@ -20,6 +20,17 @@ export class LessonsService {
     return this.http.get('/api/lessons', { params: { ...query } }).pipe(
       map((answer) => lessonListSchema.parse(answer).lessons),
       worded(),
+    );
+  }
+
+  /** A lesson as it stands now: it may have been written in since. */
+  now({ id, studentId }: Pick<Lesson, 'id' | 'studentId'>): Observable<Lesson> {
+    return this.list({ student: studentId }).pipe(
+      map((all) => {
+        const found = all.find((one) => one.id === id);
+        if (!found) throw new ServerProblem(undefined, 'This lesson is no longer in the book.');
+        return found;
+      }),
     );
   }
 
