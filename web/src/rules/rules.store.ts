@@ -103,7 +103,11 @@ export class RulesStore {
     this.studentsService
       .get(whom.id)
       .pipe(telling(this.problem))
-      .subscribe((student) => this.student.set(student));
+      .subscribe((student) => {
+        const now = this.for();
+        // Somebody else may have been chosen since.
+        if (now.kind === 'student' && now.id === student.id) this.student.set(student);
+      });
   }
 
   /** Settles a question for whoever is chosen; undefined leaves it to the layers under it. */

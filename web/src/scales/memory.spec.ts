@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { daysLater, type MemoryCheck, type NewMemoryCheck, type Student } from '@kettle-step/contract';
 import { patternWish, type PatternWish } from '@kettle-step/core';
-import { of } from 'rxjs';
+import { of, Subject } from 'rxjs';
 import { isoDay } from '../parts/dates';
 import { StudentsService } from '../services/students.service';
 import { MemoryCircle } from './memory-circle';
@@ -56,6 +56,17 @@ describe('the keys a student plays from memory', () => {
     expect(states()).toBe('G passed, D passed');
     // Two octaves are another pattern.
     expect(store.keysOf({ ...G, octaves: 2 }).some(({ standing }) => standing)).toBe(false);
+  });
+
+  it('are those of whom was chosen last, whoever’s come late', () => {
+    setUp([]);
+    const answers = new Map(['pip', 'juno'].map((id) => [id, new Subject<Student>()]));
+    jest.spyOn(TestBed.inject(StudentsService), 'get').mockImplementation((id) => answers.get(id)!);
+    const store = TestBed.inject(ScaleMemoryStore);
+    store.choose('pip');
+    store.choose('juno');
+    for (const id of ['juno', 'pip']) answers.get(id)!.next({ id, name: id, checks: [] } as unknown as Student);
+    expect(store.studentId()).toBe('juno');
   });
 
   it('say in words where each key stands', () => {

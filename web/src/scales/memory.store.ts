@@ -33,6 +33,8 @@ export class ScaleMemoryStore {
   readonly problem = signal('');
   readonly studentId = computed(() => this.student()?.id ?? '');
   private readonly today = isoDay(new Date());
+  /** Who was chosen last: an answer about somebody else may come late. */
+  private wanted = '';
   private readonly standing = computed(() => standingSubjects(this.student()?.checks ?? []));
 
   constructor() {
@@ -48,11 +50,12 @@ export class ScaleMemoryStore {
 
   choose(id: string): void {
     keep('memory-of', id);
+    this.wanted = id;
     if (id === '') return this.student.set(undefined);
     this.service
       .get(id)
       .pipe(telling(this.problem))
-      .subscribe((student) => this.student.set(student));
+      .subscribe((student) => this.show(student));
   }
 
   /** The keys a pattern comes in, round the circle of fifths from the flats to the sharps. */
@@ -101,6 +104,10 @@ export class ScaleMemoryStore {
         concatMap(() => this.service.get(student.id)),
         telling(this.problem),
       )
-      .subscribe((now) => this.student.set(now));
+      .subscribe((now) => this.show(now));
+  }
+
+  private show(student: Student): void {
+    if (this.wanted === student.id) this.student.set(student);
   }
 }

@@ -1,7 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { LEVELS, rulesAtLevel, type NewMeasure, type RulesFile, type Student } from '@kettle-step/contract';
 import { handOfSpan } from '@kettle-step/core';
-import { of, throwError } from 'rxjs';
+import { of, Subject, throwError } from 'rxjs';
 import { StudentsService } from '../services/students.service';
 import { MeasureForm } from './measure-form';
 import { MovesTaught, useOf, withUse } from './moves-taught';
@@ -62,6 +62,18 @@ describe('the students', () => {
       ['save', expect.objectContaining({ remarks: 'Sits well', baseRevision: 5 })],
     ]);
     expect(store.student()?.revision).toBe(6);
+  });
+
+  it('are shown as they were opened, whoever’s page comes late', () => {
+    const answers = new Map(['pip', 'juno'].map((id) => [id, new Subject<Student>()]));
+    const { store } = open({ get: (id: string) => answers.get(id) });
+    store.open('juno');
+    answers.get('juno')!.next({ ...PIP, id: 'juno', name: 'Juno' });
+    answers.get('pip')!.next(PIP);
+    expect(store.student()?.name).toBe('Juno');
+    store.open(undefined);
+    answers.get('juno')!.next({ ...PIP, id: 'juno', name: 'Juno' });
+    expect(store.student()).toBeUndefined();
   });
 
   it('leave, and can come back', () => {

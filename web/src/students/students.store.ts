@@ -14,6 +14,8 @@ export type Facts = Pick<Student, 'name' | 'remarks' | 'since' | 'rules'>;
 @Injectable({ providedIn: 'root' })
 export class StudentsStore {
   private readonly service = inject(StudentsService);
+  /** Whose page is meant: an answer about somebody else may come late. */
+  private wanted: string | undefined;
 
   readonly list = signal<readonly StudentSummary[] | undefined>(undefined);
   readonly student = signal<Student | undefined>(undefined);
@@ -30,12 +32,15 @@ export class StudentsStore {
 
   open(id: string | undefined): void {
     this.problem.set('');
-    if (id === undefined) return this.student.set(undefined);
+    this.wanted = id;
     if (this.student()?.id !== id) this.student.set(undefined);
+    if (id === undefined) return;
     this.service
       .get(id)
       .pipe(telling(this.problem))
-      .subscribe((student) => this.student.set(student));
+      .subscribe((student) => {
+        if (this.wanted === id) this.student.set(student);
+      });
   }
 
   /** Adds a student and gives the id. */
