@@ -1,7 +1,14 @@
 import { TestBed } from '@angular/core/testing';
-import { LEVELS, rulesAtLevel, type NewMeasure, type RulesFile, type Student } from '@kettle-step/contract';
+import {
+  LEVELS,
+  rulesAtLevel,
+  type NewMeasure,
+  type RulesFile,
+  type SaveStudent,
+  type Student,
+} from '@kettle-step/contract';
 import { handOfSpan } from '@kettle-step/core';
-import { of, Subject, throwError } from 'rxjs';
+import { of, Subject, tap, throwError } from 'rxjs';
 import { StudentsService } from '../services/students.service';
 import { MeasureForm } from './measure-form';
 import { MovesTaught, useOf, withUse } from './moves-taught';
@@ -62,6 +69,30 @@ describe('the students', () => {
       ['save', expect.objectContaining({ remarks: 'Sits well', baseRevision: 5 })],
     ]);
     expect(store.student()?.revision).toBe(6);
+  });
+
+  it('are saved one change after another, each from what the one before it left', () => {
+    const answers: Subject<number>[] = [];
+    let now = PIP;
+    const bases: number[] = [];
+    const { store } = open({
+      get: () => of(now),
+      save: (_id: string, saved: SaveStudent) => {
+        bases.push(saved.baseRevision);
+        const answer = new Subject<number>();
+        answers.push(answer);
+        return answer.pipe(tap(() => (now = { ...now, ...saved, revision: now.revision + 1 })));
+      },
+    });
+    store.change({ remarks: 'Sits well' });
+    store.change({ name: 'Pip H.' });
+    expect(bases).toEqual([4]);
+    for (const at of [0, 1]) {
+      answers[at]!.next(0);
+      answers[at]!.complete();
+    }
+    expect(bases).toEqual([4, 5]);
+    expect(store.student()).toMatchObject({ name: 'Pip H.', remarks: 'Sits well', revision: 6 });
   });
 
   it('are shown as they were opened, whoever’s page comes late', () => {

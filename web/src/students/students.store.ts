@@ -1,6 +1,7 @@
 import { inject, Injectable, signal } from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { LeavingPieces, NewMeasure, Student, StudentSummary } from '@kettle-step/contract';
-import { EMPTY, concatMap, tap, type Observable } from 'rxjs';
+import { concatMap, defer, EMPTY, Subject, tap, type Observable } from 'rxjs';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
 
@@ -20,8 +21,22 @@ export class StudentsStore {
   readonly list = signal<readonly StudentSummary[] | undefined>(undefined);
   readonly student = signal<Student | undefined>(undefined);
   readonly problem = signal('');
+  /** Changes wait for one another: each is made from the state that the one before it left. */
+  private readonly changes = new Subject<Observable<Student>>();
   /** Who left just now, and can come back. */
   readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
+
+  constructor() {
+    this.changes
+      .pipe(
+        concatMap((change) => change.pipe(telling(this.problem))),
+        takeUntilDestroyed(),
+      )
+      .subscribe((now) => {
+        if (this.student()?.id === now.id) this.student.set(now);
+        this.loadList();
+      });
+  }
 
   loadList(): void {
     this.service
@@ -94,15 +109,14 @@ export class StudentsStore {
 
   /** Does something with the student, and shows how the student is then. */
   private changed(work: (student: Student) => Observable<unknown>): void {
-    const student = this.student();
-    if (!student) return;
+    const meant = this.student();
+    if (!meant) return;
     this.problem.set('');
-    const again = concatMap(() => this.service.get(student.id));
-    work(student)
-      .pipe(again, telling(this.problem))
-      .subscribe((now) => {
-        if (this.student()?.id === now.id) this.student.set(now);
-        this.loadList();
-      });
+    this.changes.next(
+      defer(() => {
+        const now = this.student();
+        return work(now?.id === meant.id ? now : meant);
+      }).pipe(concatMap(() => this.service.get(meant.id))),
+    );
   }
 }
