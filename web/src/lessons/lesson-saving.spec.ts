@@ -91,7 +91,7 @@ describe('lessons that are not saved yet', () => {
     book.takeOut('b');
     saving.keep({ ...B, heard: 'two' });
     rest();
-    expect(saving.problem()).toBe('This lesson is no longer in the book. What you wrote about Juno Marsh is not kept.');
+    expect(saving.lost()).toBe('This lesson is no longer in the book. What you wrote about Juno Marsh is not kept.');
     expect(saving.state()).toBe('saved');
   });
 

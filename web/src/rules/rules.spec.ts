@@ -1,25 +1,15 @@
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import type { HouseRules, RulesFile, SaveHouseRules, SaveStudent } from '@kettle-step/contract';
+import type { HouseRules, RulesFile, SaveHouseRules, SaveStudent, Student } from '@kettle-step/contract';
 import { of, throwError } from 'rxjs';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
+import { PIP } from '../../testing/student';
 import { HouseRulesService } from '../services/house-rules.service';
 import { StudentsService } from '../services/students.service';
 import { RulesStore } from './rules.store';
 
-const PIP = {
-  id: 'pip',
-  name: 'Pip',
-  remarks: '',
-  since: null,
-  rules: { pairs: 'slide' } as RulesFile,
-  hands: null,
-  revision: 4,
-  measures: [],
-  pieces: [],
-  checks: [],
-};
+const SLIDING: Student = { ...PIP, rules: { pairs: 'slide' } };
 
 const open = (house: RulesFile = {}) => {
   const savedHouse: SaveHouseRules[] = [];
@@ -34,8 +24,8 @@ const open = (house: RulesFile = {}) => {
     },
   };
   const students = {
-    list: () => of([PIP]),
-    get: () => of(PIP),
+    list: () => of([SLIDING]),
+    get: () => of(SLIDING),
     save: (_id: string, student: SaveStudent) => {
       savedStudent.push(student);
       return of(student.baseRevision + 1);

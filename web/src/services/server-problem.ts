@@ -1,5 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
-import { problemSchema, type Problem } from '@kettle-step/contract';
+import { problemSchema, type Problem, type ProblemCode } from '@kettle-step/contract';
 import { catchError, type MonoTypeOperatorFunction, throwError } from 'rxjs';
 
 /** What went wrong on the way to the server, in words for the teacher. */
@@ -13,6 +13,10 @@ export class ServerProblem extends Error {
     super(message);
   }
 }
+
+/** The kind of problem the server told of; undefined where it did not answer. */
+export const problemCode = (cause: unknown): ProblemCode | undefined =>
+  cause instanceof ServerProblem ? cause.problem?.code : undefined;
 
 const parseBody = (body: unknown): unknown => {
   if (typeof body !== 'string') return body;

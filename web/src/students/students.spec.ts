@@ -1,35 +1,19 @@
 import { TestBed } from '@angular/core/testing';
-import {
-  LEVELS,
-  rulesAtLevel,
-  type NewMeasure,
-  type RulesFile,
-  type SaveStudent,
-  type Student,
-} from '@kettle-step/contract';
+import { LEVELS, rulesAtLevel, type NewMeasure, type RulesFile, type Student } from '@kettle-step/contract';
 import { handOfSpan } from '@kettle-step/core';
-import { of, Subject, tap, throwError } from 'rxjs';
+import { of, Subject, throwError } from 'rxjs';
+import { PIP } from '../../testing/student';
 import { StudentsService } from '../services/students.service';
 import { MeasureForm } from './measure-form';
 import { MovesTaught, useOf, withUse } from './moves-taught';
 import { StudentsStore } from './students.store';
 
-const PIP: Student = {
-  id: 'pip',
-  name: 'Pip',
-  remarks: '',
-  since: null,
-  rules: {},
-  revision: 4,
-  hands: null,
-  measures: [],
-  pieces: [],
-  checks: [],
-};
-
 const textOf = (element: HTMLElement): string => element.textContent.replace(/\s+/g, ' ').trim();
 
 describe('the students', () => {
+  beforeEach(() => jest.useFakeTimers());
+  afterEach(() => jest.useRealTimers());
+
   const open = (more: object = {}) => {
     const asked: unknown[] = [];
     const tell =
@@ -57,42 +41,22 @@ describe('the students', () => {
     TestBed.configureTestingModule({ providers: [{ provide: StudentsService, useValue: service }] });
     const store = TestBed.inject(StudentsStore);
     store.open('pip');
-    return { store, asked };
+    const rest = (ms = 50): void => void jest.advanceTimersByTime(ms);
+    return { store, asked, rest };
   };
 
   it('are kept as soon as something is said, each time from the state that was seen', () => {
-    const { store, asked } = open();
+    const { store, asked, rest } = open();
     store.change({ remarks: 'Sits well' });
+    expect(store.student()?.remarks).toBe('Sits well');
+    rest();
     store.change({ rules: rulesAtLevel({}, LEVELS[1]!) });
+    rest();
     expect(asked).toEqual([
       ['save', { name: 'Pip', remarks: 'Sits well', since: null, rules: {}, baseRevision: 4 }],
       ['save', expect.objectContaining({ remarks: 'Sits well', baseRevision: 5 })],
     ]);
-    expect(store.student()?.revision).toBe(6);
-  });
-
-  it('are saved one change after another, each from what the one before it left', () => {
-    const answers: Subject<number>[] = [];
-    let now = PIP;
-    const bases: number[] = [];
-    const { store } = open({
-      get: () => of(now),
-      save: (_id: string, saved: SaveStudent) => {
-        bases.push(saved.baseRevision);
-        const answer = new Subject<number>();
-        answers.push(answer);
-        return answer.pipe(tap(() => (now = { ...now, ...saved, revision: now.revision + 1 })));
-      },
-    });
-    store.change({ remarks: 'Sits well' });
-    store.change({ name: 'Pip H.' });
-    expect(bases).toEqual([4]);
-    for (const at of [0, 1]) {
-      answers[at]!.next(0);
-      answers[at]!.complete();
-    }
-    expect(bases).toEqual([4, 5]);
-    expect(store.student()).toMatchObject({ name: 'Pip H.', remarks: 'Sits well', revision: 6 });
+    expect([store.student()?.revision, store.saving.state()]).toEqual([6, 'saved']);
   });
 
   it('are shown as they were opened, whoever’s page comes late', () => {

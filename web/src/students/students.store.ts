@@ -1,12 +1,10 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import type { LeavingPieces, NewMeasure, Student, StudentSummary } from '@kettle-step/contract';
-import { concatMap, defer, EMPTY, Subject, tap, type Observable } from 'rxjs';
+import { concatMap, EMPTY, tap, type Observable } from 'rxjs';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
-
-/** What of a student is written in the page's own fields. */
-export type Facts = Pick<Student, 'name' | 'remarks' | 'since' | 'rules'>;
+import { StudentSaving, type Facts } from './student-saving';
 
 /**
  * The students, and the one whose page is open. Everything is kept as soon as it is said. It outlives the place, so that a leaving
@@ -15,27 +13,24 @@ export type Facts = Pick<Student, 'name' | 'remarks' | 'since' | 'rules'>;
 @Injectable({ providedIn: 'root' })
 export class StudentsStore {
   private readonly service = inject(StudentsService);
+  readonly saving = inject(StudentSaving);
   /** Whose page is meant: an answer about somebody else may come late. */
   private wanted: string | undefined;
 
   readonly list = signal<readonly StudentSummary[] | undefined>(undefined);
-  readonly student = signal<Student | undefined>(undefined);
+  /** The student whose page is open, as the server has it. */
+  private readonly stands = signal<Student | undefined>(undefined);
+  /** The same with what is not saved yet. */
+  readonly student = computed(() => {
+    const student = this.stands();
+    return student && this.saving.latest(student);
+  });
   readonly problem = signal('');
-  /** Changes wait for one another: each is made from the state that the one before it left. */
-  private readonly changes = new Subject<Observable<Student>>();
   /** Who left just now, and can come back. */
   readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
 
   constructor() {
-    this.changes
-      .pipe(
-        concatMap((change) => change.pipe(telling(this.problem))),
-        takeUntilDestroyed(),
-      )
-      .subscribe((now) => {
-        if (this.student()?.id === now.id) this.student.set(now);
-        this.loadList();
-      });
+    this.saving.stands.pipe(takeUntilDestroyed()).subscribe((student) => this.show(student));
   }
 
   loadList(): void {
@@ -48,13 +43,13 @@ export class StudentsStore {
   open(id: string | undefined): void {
     this.problem.set('');
     this.wanted = id;
-    if (this.student()?.id !== id) this.student.set(undefined);
+    if (this.stands()?.id !== id) this.stands.set(undefined);
     if (id === undefined) return;
     this.service
       .get(id)
       .pipe(telling(this.problem))
       .subscribe((student) => {
-        if (this.wanted === id) this.student.set(student);
+        if (this.wanted === id) this.stands.set(student);
       });
   }
 
@@ -68,10 +63,9 @@ export class StudentsStore {
 
   /** Keeps what was changed in the fields. */
   change(change: Partial<Facts>): void {
-    this.changed((student) => {
-      const { name, remarks, since, rules, revision } = { ...student, ...change };
-      return this.service.save(student.id, { name, remarks, since, rules, baseRevision: revision });
-    });
+    const student = this.stands();
+    this.problem.set('');
+    if (student) this.saving.keep(student, change);
   }
 
   addMeasure(measure: NewMeasure): void {
@@ -89,7 +83,7 @@ export class StudentsStore {
       telling(this.problem),
       tap(() => {
         this.left.set({ id: student.id, name: student.name });
-        this.student.set(undefined);
+        this.stands.set(undefined);
         this.loadList();
       }),
     );
@@ -109,14 +103,19 @@ export class StudentsStore {
 
   /** Does something with the student, and shows how the student is then. */
   private changed(work: (student: Student) => Observable<unknown>): void {
-    const meant = this.student();
-    if (!meant) return;
+    const student = this.stands();
+    if (!student) return;
     this.problem.set('');
-    this.changes.next(
-      defer(() => {
-        const now = this.student();
-        return work(now?.id === meant.id ? now : meant);
-      }).pipe(concatMap(() => this.service.get(meant.id))),
-    );
+    work(student)
+      .pipe(
+        concatMap(() => this.service.get(student.id)),
+        telling(this.problem),
+      )
+      .subscribe((now) => this.show(now));
+  }
+
+  private show(student: Student): void {
+    if (this.stands()?.id === student.id) this.stands.set(student);
+    this.loadList();
   }
 }
