@@ -110,6 +110,14 @@ test('the text of a piece is written anew, and what stays is seen before anythin
   await page.keyboard.press('Control+End');
   await page.keyboard.type('[V:R1] c4 |]');
   await expect(page.locator('.engraving g.note').first()).toBeVisible();
+  // Whoever leaves in between finds the text as it was left.
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('link', { name: 'Kite on a String', exact: true })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByText('The text stands as you left it')).toBeVisible();
+  await expect(page.locator('.cm-content')).toContainText('[V:R1] c4 |]');
+  await expect(page.locator('.engraving g.note').first()).toBeVisible();
+  await page.locator('.cm-content').click();
   await page.keyboard.press('Control+Enter');
   const panel = page.getByRole('region', { name: 'Correct the music' });
   await expect(panel.getByText(/Of the fingers that are set, [1-9]\d* stay/)).toBeVisible();

@@ -18,3 +18,11 @@ export const keep = (name: string, value: unknown): void => {
     // A browser that keeps nothing asks again next time.
   }
 };
+
+export const forget = (name: string): void => {
+  try {
+    localStorage.removeItem(PREFIX + name);
+  } catch {
+    // A browser that keeps nothing has nothing to forget.
+  }
+};

@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import type { ReadAnswer, Typed } from '@kettle-step/contract';
 import { applyEdit, type Template } from '@kettle-step/core/typing';
 import { of, throwError, type Observable } from 'rxjs';
+import { keepTextDraft, textDraft } from '../parts/text-drafts';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
 import { noteAt, stretchOf } from './places';
@@ -146,6 +147,31 @@ describe('typing a piece in', () => {
     expect(localStorage.getItem('kettle-step:typed')).toBe('X:1\nT:Draft');
     store.open('gone');
     expect(store.refusal()).toBe('no longer');
+  });
+
+  it('goes on with a text that was left unfinished, and back to the piece’s own when asked', () => {
+    const first = setUp();
+    first.store.open('millrace');
+    expect(textDraft('millrace')).toBeUndefined();
+    first.store.letter('D');
+    const left = first.store.typing().text;
+    TestBed.resetTestingModule();
+    // Somebody leaves, and comes back.
+    const { store } = setUp();
+    store.open('millrace');
+    expect([store.typing().text, store.takenUp()]).toEqual([left, { isChanged: false }]);
+    store.startAgain();
+    expect([store.typing().text, store.takenUp()]).toEqual(['X:1\nK:C\nC|\n', undefined]);
+    expect(textDraft('millrace')).toBeUndefined();
+  });
+
+  it('says that the piece was changed since the text was left', () => {
+    keepTextDraft('millrace', { text: 'X:1\nK:C\nCDE|\n', from: 'X:1\nK:C\nE|\n' });
+    const { store } = setUp();
+    store.open('millrace');
+    expect(store.takenUp()).toEqual({ isChanged: true });
+    store.letter('D');
+    expect(textDraft('millrace')?.from).toBe('X:1\nK:C\nE|\n');
   });
 
   it('keeps the draft and says why when the shelf does not take it', () => {

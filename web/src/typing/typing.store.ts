@@ -24,6 +24,7 @@ import {
   type Typing,
 } from '@kettle-step/core/typing';
 import { catchError, debounceTime, EMPTY, filter, map, Subject, switchMap, tap, type Observable } from 'rxjs';
+import { forgetTextDraft, keepTextDraft, textDraft } from '../parts/text-drafts';
 import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';
 import { ReaderService } from '../services/reader.service';
@@ -75,6 +76,10 @@ export class TypingStore {
   readonly chord = signal<'off' | 'begun' | 'on'>('off');
   /** The piece whose text this is, where it is not a new one. */
   readonly pieceId = signal('');
+  /** The piece's own text where it is written anew, and what it was when that was begun. */
+  private own: { readonly text: string; readonly from: string } | undefined;
+  /** The text stands as it was left the last time, not as the piece has it; and whether the piece was changed since. */
+  readonly takenUp = signal<{ readonly isChanged: boolean } | undefined>(undefined);
   /** Why the piece is not on the shelf. */
   readonly refusal = signal('');
   readonly saving = signal(false);
@@ -203,16 +208,29 @@ export class TypingStore {
     this.value.update((now) => ({ ...now, triplet: !now.triplet }));
   }
 
-  /** Takes up the text of a piece that is on the shelf; a draft of something else is left alone. */
+  /** Takes up the text of a piece that is on the shelf, as it was left the last time; a draft of something else is left alone. */
   open(id: string): void {
     this.pieceId.set(id);
     this.pieces
       .abcOf(id)
       .pipe(takeUntilDestroyed(this.destroyed))
       .subscribe({
-        next: (text) => this.edits.next({ from: 0, to: this.text().length, insert: text, caret: text.length }),
+        next: (text) => {
+          const draft = textDraft(id);
+          this.own = { text, from: draft?.from ?? text };
+          if (draft) this.takenUp.set({ isChanged: draft.from !== text });
+          this.replace(draft?.text ?? text);
+        },
         error: (cause: unknown) => this.refusal.set(messageOf(cause)),
       });
+  }
+
+  /** Goes back to the text that the piece has. */
+  startAgain(): void {
+    const { text = '' } = this.own ?? {};
+    this.own = { text, from: text };
+    this.takenUp.set(undefined);
+    this.replace(text);
   }
 
   /** Brings the text onto the shelf; the draft goes once it is there. */
@@ -236,6 +254,10 @@ export class TypingStore {
       );
   }
 
+  private replace(text: string): void {
+    this.edits.next({ from: 0, to: this.text().length, insert: text, caret: text.length });
+  }
+
   private edit(edit: Edit | undefined): void {
     if (edit) this.edits.next(edit);
   }
@@ -245,12 +267,19 @@ export class TypingStore {
   }
 
   private keepDraft(text: string): void {
-    if (this.pieceId()) return;
+    if (this.pieceId()) return this.keepRewriting(text);
     try {
       if (!this.begun() || text === '') this.storage?.removeItem(DRAFT);
       else this.storage?.setItem(DRAFT, text);
     } catch {
       // A browser that keeps nothing still types.
     }
+  }
+
+  /** The text that stands before the piece's own one has come is of something else. */
+  private keepRewriting(text: string): void {
+    if (!this.own) return;
+    if (text === this.own.text) forgetTextDraft(this.pieceId());
+    else keepTextDraft(this.pieceId(), { text, from: this.own.from });
   }
 }

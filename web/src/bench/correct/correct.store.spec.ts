@@ -4,6 +4,7 @@ import { of, Subject, take, throwError, type Observable } from 'rxjs';
 import { line } from '../../../../core/testing/line';
 import { testPiece } from '../../../testing/piece';
 import { openSession } from '../../../testing/session';
+import { keepTextDraft, textDraft } from '../../parts/text-drafts';
 import type { CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
 import { CorrectStore } from './correct.store';
@@ -89,8 +90,11 @@ describe('mending the music', () => {
     store.look(new File(['X:1'], 'newer.abc'));
     expect(store.newer()).toMatchObject({ name: 'newer.abc', kept: 7, notices: ['As heard.'] });
     expect(session.document()).not.toBe('<new/>');
+    keepTextDraft('piece', { text: 'X:1', from: 'X:2' });
     store.take();
     expect(session.document()).toBe('<new/>');
+    // What was written anew is in its place.
+    expect(textDraft('piece')).toBeUndefined();
     expect(store.newer()).toBeUndefined();
   });
 

@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { wordLost } from '@kettle-step/contract';
 import { halfStepBeside, stepBeside, type Correction, type Note, type Pitch } from '@kettle-step/core';
 import { catchError, concatMap, defer, EMPTY, map, Observable, Subject, switchMap, tap, throwError } from 'rxjs';
+import { forgetTextDraft } from '../../parts/text-drafts';
 import { messageOf, sizeProblem } from '../../parts/words';
 import { EngineService, type CarriedOver } from '../../services/engine.service';
 import { ReaderService } from '../../services/reader.service';
@@ -115,6 +116,7 @@ export class CorrectStore {
     this.history.take(newer.changed);
     this.lost.set(newer.lost);
     this.newer.set(undefined);
+    forgetTextDraft(this.session.piece()?.id ?? '');
   }
 
   leave(): void {
