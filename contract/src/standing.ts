@@ -8,9 +8,17 @@ import { DEFAULT_SETTINGS, handsSchema, rulesFileSchema, rulesOver, type RulesFi
 export const standingSchema = z.object({
   house: rulesFileSchema,
   /** Null where the piece is for nobody yet; the hands are null until they are measured. */
-  student: z.object({ hands: handsSchema.nullable(), rules: rulesFileSchema }).nullable(),
+  student: z
+    .object({ id: z.string(), name: z.string(), hands: handsSchema.nullable(), rules: rulesFileSchema })
+    .nullable(),
 });
 export type Standing = z.infer<typeof standingSchema>;
+
+/** What of it a fingering depends on. */
+export interface Layers {
+  readonly house: RulesFile;
+  readonly student: Pick<NonNullable<Standing['student']>, 'hands' | 'rules'> | null;
+}
 
 export const NOTHING_STANDS: Standing = { house: {}, student: null };
 
@@ -22,7 +30,7 @@ export type Layer = 'piece' | 'student' | 'house' | 'usual';
  * rules, over what is usual. Hands nobody has measured are medium adult ones.
  */
 export const settingsFor = (
-  { house, student }: Standing,
+  { house, student }: Layers,
   own: Pick<Desk, 'hands' | 'rules'> = { hands: null, rules: {} },
 ): Settings => ({
   hands: own.hands ?? student?.hands ?? DEFAULT_SETTINGS.hands,
@@ -30,7 +38,7 @@ export const settingsFor = (
 });
 
 /** The layer that answers a question. */
-export const layerOf = (question: keyof RulesFile, { house, student }: Standing, own: RulesFile): Layer => {
+export const layerOf = (question: keyof RulesFile, { house, student }: Layers, own: RulesFile): Layer => {
   if (own[question] !== undefined) return 'piece';
   if (student?.rules[question] !== undefined) return 'student';
   return house[question] === undefined ? 'usual' : 'house';

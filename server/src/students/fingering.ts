@@ -17,11 +17,12 @@ export const measuresOf = async (db: Database, studentId: string): Promise<reado
   return rows.map(measureOf);
 };
 
-/** What of a student a fingering depends on; null for one who is not there, or has left. */
+/** Who a piece is for, and what of the student a fingering depends on; null for one who is not there, or has left. */
 export const fingeringOf = async (db: Database, studentId: string): Promise<Standing['student']> => {
   const [row] = await db.select().from(students).where(present(studentId));
   if (!row) return null;
-  return { hands: latestHands(await measuresOf(db, studentId)), rules: rulesFileSchema.parse(row.rules) };
+  const { id, name } = row;
+  return { id, name, hands: latestHands(await measuresOf(db, studentId)), rules: rulesFileSchema.parse(row.rules) };
 };
 
 /** The student of this id, unless gone. */

@@ -127,6 +127,7 @@ describe('students', () => {
     const after = await pieceOf(piece);
     expect(after).toMatchObject({ student: 'Pip', studentId: id, level: LEVELS[1]!.id });
     const student = await studentOf(id);
+    expect(after.standing.student).toMatchObject({ id, name: 'Pip' });
     expect(settingsFor(after.standing, after.plan.desk)).toEqual({ hands: student.hands, rules });
     expect(await (await send(`pieces/${piece}/standing`, 'GET')).json()).toEqual(after.standing);
 

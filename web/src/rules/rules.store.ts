@@ -3,9 +3,9 @@ import {
   rulesOver,
   settingsFor,
   type HouseRules,
+  type Layers,
   type RulesFile,
   type Settings,
-  type Standing,
   type Student,
   type StudentSummary,
 } from '@kettle-step/contract';
@@ -45,7 +45,7 @@ export class RulesStore {
     return kind === 'house' || (kind === 'piece' ? this.piece() !== undefined : this.student() !== undefined);
   });
 
-  private readonly standing = computed((): Standing => {
+  private readonly standing = computed((): Layers => {
     const house = this.house()?.rules ?? {};
     switch (this.for().kind) {
       case 'house':

@@ -133,7 +133,7 @@ export class PieceSession {
     return { locks, desk: { settings: settingsFor(this.standing(), desk), apart, given, eased, playing } };
   }
 
-  /** Works the open piece out anew where the house rules, or its student, have changed since. */
+  /** Works the open piece out anew where the house rules, its student, or whom it is for have changed since. */
   restand(): void {
     const piece = this.piece();
     if (!piece) return;
@@ -141,6 +141,8 @@ export class PieceSession {
       next: (standing) => {
         if (this.piece()?.id !== piece.id || JSON.stringify(standing) === JSON.stringify(this.standing())) return;
         this.standing.set(standing);
+        const { id: studentId = null, name: student = '' } = standing.student ?? {};
+        this.piece.set({ ...piece, studentId, student });
         this.turnTo(this.now());
       },
       error: (cause: unknown) => this.problem.set(messageOf(cause)),

@@ -1,4 +1,6 @@
 import { TestBed } from '@angular/core/testing';
+import { NOTHING_STANDS } from '@kettle-step/contract';
+import { bothHands, handOfSpan } from '@kettle-step/core';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
 import { ServerProblem } from '../services/server-problem';
@@ -92,6 +94,18 @@ describe('saving the open piece', () => {
     expect(session.decisions().locks.get('n2')).toBe(3);
     history.undo();
     expect(session.settings().rules).toEqual({ pairs: 'slide' });
+  });
+
+  it('knows whom the piece is for by now, and takes their hands', () => {
+    const { pieces, saving, session } = setUp();
+    const hands = bothHands(handOfSpan(150));
+    pieces.stands = { house: {}, student: { id: 'pip', name: 'Pip', hands, rules: {} } };
+    saving.open('piece');
+    expect(session.piece()).toMatchObject({ id: 'piece', studentId: 'pip', student: 'Pip' });
+    expect(session.settings().hands).toEqual(hands);
+    pieces.stands = NOTHING_STANDS;
+    saving.open('piece');
+    expect(session.piece()).toMatchObject({ studentId: null, student: '' });
   });
 
   it('keeps both sides of a conflict: this window’s at once, the other’s before it is written over', () => {
