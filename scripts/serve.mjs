@@ -8,6 +8,8 @@ const [program] = process.argv.slice(2);
 const started = Date.now();
 await build(program);
 if (!process.argv.includes('--pass-phrase')) for (const part of ['worker', 'web']) await build(part);
+// What bundles has a process of its own, which would stay for as long as the studio is open.
+await (await import('esbuild')).stop();
 if (Date.now() - started > 2000) console.log('Built.');
 process.chdir(ROOT);
 await import(`../dist/${program}/main.mjs`);
