@@ -19,6 +19,8 @@ const plain = {
 
 /** @type {import('jest').Config} */
 const config = {
+  // Generous: a machine that is busy with other things is slow, not wrong.
+  testTimeout: 30_000,
   projects: [
     {
       ...plain,

@@ -4,7 +4,7 @@ import { decisions, pieceIdSchema, planContent } from './piece';
 import { archivedLessonSchema } from './lesson';
 import { memoryCheckSchema } from './memory';
 import { patternWishSchema } from './pattern-wish';
-import { measureSchema, newStudentSchema, studentIdSchema } from './student';
+import { LEAVING_PIECES, measureSchema, newStudentSchema, studentIdSchema } from './student';
 import { problemSchema } from './problem';
 import { plainText } from './text';
 import { trainerAnswerSchema } from './trainer';
@@ -33,6 +33,11 @@ export const archivedStudentSchema = newStudentSchema.extend({
   checks: z.array(memoryCheckSchema).max(20_000).default([]),
   /** Answers in the finger trainer; older archives have none. */
   trainer: z.array(trainerAnswerSchema).max(200_000).default([]),
+  /** When the student left, and what became of the pieces; null for who is there. Older archives have only those. */
+  left: z
+    .object({ at: z.iso.datetime(), pieces: z.enum(LEAVING_PIECES) })
+    .nullable()
+    .default(null),
   /** Older archives have none. */
   lessons: z.array(archivedLessonSchema).max(20_000).default([]),
 });

@@ -68,6 +68,19 @@ export type SaveStudent = z.infer<typeof saveStudentSchema>;
 export const LEAVING_PIECES = ['keep', 'archive'] as const;
 export type LeavingPieces = (typeof LEAVING_PIECES)[number];
 
+/** A student who has left: nothing is thrown away until the teacher says so. */
+export const leftStudentSchema = z.object({
+  id: studentIdSchema,
+  name: facts.name,
+  leftAt: z.iso.datetime(),
+  /** What became of the pieces, and how many there are. */
+  leaving: z.enum(LEAVING_PIECES),
+  pieces: z.number().int().nonnegative(),
+});
+export type LeftStudent = z.infer<typeof leftStudentSchema>;
+
+export const leftListSchema = z.object({ students: z.array(leftStudentSchema) });
+
 /** Whom a piece is for. */
 export const pieceForSchema = z.object({ studentId: studentIdSchema.nullable() });
 

@@ -13,6 +13,7 @@ const recordOf = ({ level, measures, ...facts }: DemoStudent): StudentRecord => 
   if (!step) throw new ContractError(`${facts.name}: there is no step "${level}"`);
   return {
     ...facts,
+    left: null,
     rules: rulesAtLevel({}, step),
     measures: measures.map((measure, at) => ({ id: `${facts.id}-${at + 1}`, remark: '', ...measure })),
   };

@@ -99,7 +99,7 @@ export const loadYears = async ({ students, lessons, memory, trainer }: Studio, 
   for (let student = 0; student < years.students; student += 1) {
     const id = `student-${student + 1}`;
     const name = `${FIRST[student % FIRST.length]} ${LAST[Math.floor(student / FIRST.length) % LAST.length]}`;
-    await students.put({ id, name, remarks: '', since: null, rules: {}, measures: [] });
+    await students.put({ id, name, remarks: '', since: null, rules: {}, left: null, measures: [] });
     const book = lessonsOf(dice, student, years);
     await lessons.put(id, book);
     await memory.put(id, checksOf(dice, student, book));

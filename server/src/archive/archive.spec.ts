@@ -3,6 +3,7 @@ import { createClient } from '@libsql/client';
 import {
   ARCHIVE_VERSION,
   createdSchema,
+  leftListSchema,
   lessonListSchema,
   pieceListSchema,
   pieceSchema,
@@ -238,6 +239,19 @@ describe('an archive on its way', () => {
     expect(await book(other)).toEqual(before);
     await restored(other, bytes);
     expect(await book(other)).toEqual(before);
+  });
+
+  it('brings those who have left back as they left, with the pieces that went with them', async () => {
+    const { id } = (await (await put(studio, 'api/students', 'POST', { name: 'Pip' })).json()) as { id: string };
+    const piece = await add(studio);
+    await put(studio, `api/pieces/${piece.id}/student`, 'PUT', { studentId: id });
+    await studio.fetch(`api/students/${id}?pieces=archive`, { method: 'DELETE' });
+    expect(await restored(other, await archiveOf(studio))).toMatchObject([{ title: piece.title, outcome: 'added' }]);
+    const left = leftListSchema.parse(await (await other.fetch('api/students/left')).json()).students;
+    expect(left).toMatchObject([{ id, name: 'Pip', leaving: 'archive', pieces: 1 }]);
+    expect(await shelf(other)).toEqual([]);
+    await put(other, `api/students/${id}/back`, 'POST', null);
+    expect(await shelf(other)).toMatchObject([{ id: piece.id, student: 'Pip', studentId: id }]);
   });
 
   it('gives pieces of older archives to the student of that name', async () => {

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, MemoryCheck, RulesFile } from '@kettle-step/contract';
-import { isNull } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { planVersions, students as studentRows } from '../database/schema';
 import type { HouseStore } from '../house/store';
@@ -16,7 +15,7 @@ import type { TrainerStore } from '../trainer/store';
 /** Pieces with everything that belongs to them, out of the database and back into it. */
 export interface ArchiveStore {
   readonly get: (id: string) => Promise<ArchivedPiece | undefined>;
-  /** The pieces on the shelf, by title. */
+  /** All pieces by title, also those that left the shelf with their student. */
   readonly list: () => Promise<readonly { readonly id: string; readonly title: string }[]>;
   /** Puts a piece in as it was; its id must be free. */
   readonly put: (piece: ArchivedPiece, described: StoredPiece['described']) => Promise<void>;
@@ -45,12 +44,12 @@ const readStudent = async (
   { students, lessons, memory, trainer }: Pick<Rooms, 'students' | 'lessons' | 'memory' | 'trainer'>,
   studentId: string,
 ): Promise<ArchivedStudent | undefined> => {
-  const student = await students.get(studentId);
+  const student = await students.record(studentId);
   if (!student) return undefined;
-  const { id, name, remarks, since, rules, measures } = student;
+  const { id } = student;
   const [book, checks] = [[...(await lessons.of(id))], [...(await memory.of(id))]];
   const answers = [...(await trainer.of(id))];
-  return { id, name, remarks, since, rules, measures, passes: [], checks, trainer: answers, lessons: book };
+  return { ...student, passes: [], checks, trainer: answers, lessons: book };
 };
 
 /** Patterns that were passed, as archives from before there were memory checks have them. */
@@ -89,7 +88,7 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
       title: stored.title,
       composer: stored.composer,
       student: stored.student,
-      studentId: stored.studentId,
+      studentId: source.studentId,
       generalId: stored.generalId,
       sourceName: source.name,
       createdAt: source.createdAt,
@@ -114,10 +113,10 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
   /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
     const known = await db
-      .select({ id: studentRows.id, name: studentRows.name })
-      .from(studentRows)
-      .where(isNull(studentRows.leftAt));
-    const found = known.find(({ id }) => id === studentId) ?? known.find(({ name }) => name === student);
+      .select({ id: studentRows.id, name: studentRows.name, leftAt: studentRows.leftAt })
+      .from(studentRows);
+    const found =
+      known.find(({ id }) => id === studentId) ?? known.find(({ name, leftAt }) => name === student && leftAt === null);
     if (found) return found.id;
     return student === '' ? null : students.add({ name: student });
   };
@@ -141,7 +140,7 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
       // Rules that are settled already are left as they are: the save is then refused.
       await house.save({ rules, baseRevision: 0 });
     },
-    studentIds: async () => (await students.list()).map(({ id }) => id),
+    studentIds: () => students.ids(),
     student: (id) => readStudent(rooms, id),
     putStudent: async (student) => {
       if (await students.put(student)) await memory.put(student.id, checksOfPasses(student));

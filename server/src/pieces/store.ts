@@ -38,6 +38,8 @@ export interface Source {
   readonly name: string;
   readonly bytes: Buffer | null;
   readonly createdAt: string;
+  /** Whom the piece is for, also where the student has left. */
+  readonly studentId: string | null;
 }
 
 /** A piece with its plan, as it comes from an archive. */
@@ -62,7 +64,7 @@ export interface StoredPiece {
 export interface PieceStore {
   /** The pieces on the shelf; of one student only, where one is named. */
   readonly list: (studentId?: string) => Promise<readonly PieceSummary[]>;
-  /** The same pieces, by title alone. */
+  /** All pieces by title alone, also those that left the shelf with their student. */
   readonly titles: () => Promise<readonly { readonly id: string; readonly title: string }[]>;
   /** The moves each piece asks for. */
   readonly asked: () => Promise<readonly AskingPiece[]>;
@@ -175,7 +177,12 @@ const readPiece = async (db: Database, id: string): Promise<Piece | undefined> =
 
 const readSource = async (db: Database, id: string): Promise<Source | undefined> => {
   const [row] = await db
-    .select({ name: pieceMusic.sourceName, bytes: pieceMusic.source, createdAt: pieces.createdAt })
+    .select({
+      name: pieceMusic.sourceName,
+      bytes: pieceMusic.source,
+      createdAt: pieces.createdAt,
+      studentId: pieces.studentId,
+    })
     .from(pieces)
     .innerJoin(pieceMusic, eq(pieceMusic.pieceId, pieces.id))
     .where(eq(pieces.id, id));
@@ -254,8 +261,7 @@ const giveTo = async (
 
 export const createPieceStore = (db: Database): PieceStore => ({
   list: (studentId) => readList(db, studentId),
-  titles: () =>
-    db.select({ id: pieces.id, title: pieces.title }).from(pieces).where(not(isAway)).orderBy(pieces.title, pieces.id),
+  titles: () => db.select({ id: pieces.id, title: pieces.title }).from(pieces).orderBy(pieces.title, pieces.id),
   asked: async () => readAsked(db, await readList(db)),
   get: (id) => readPiece(db, id),
   source: (id) => readSource(db, id),

@@ -1,5 +1,6 @@
 import {
   LEAVING_PIECES,
+  leftListSchema,
   newMeasureSchema,
   newStudentSchema,
   savedSchema,
@@ -47,6 +48,15 @@ export const studentRoutes = (store: StudentStore): Router => {
     if (!student.success) return sendProblem(response, notAsAgreed('student', student.error.issues[0]));
     response.status(201).json({ id: await store.add(student.data) });
   });
+
+  router.get('/left', async (_request, response) => {
+    response.json(leftListSchema.parse({ students: await store.left() }));
+  });
+
+  router.delete(
+    '/left/:id',
+    forStudent(async (id, _, response) => done(await store.forget(id), response)),
+  );
 
   router.get(
     '/:id',

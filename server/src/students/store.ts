@@ -5,6 +5,7 @@ import {
   trialSchema,
   type ArchivedStudent,
   type LeavingPieces,
+  type LeftStudent,
   type NewMeasure,
   type NewStudent,
   type SaveStudent,
@@ -12,7 +13,7 @@ import {
   type StudentSummary,
   type StudentTrial,
 } from '@kettle-step/contract';
-import { and, asc, count, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { inLots } from '../database/lots';
 import type { Database } from '../database/open';
 import { handMeasures, pieces, plans, students } from '../database/schema';
@@ -34,8 +35,15 @@ export interface StudentStore {
   /** A student leaves; pieces stay on the shelf for nobody, or leave it too. It can be undone. */
   readonly leave: (id: string, leaving: LeavingPieces, now: Date) => Promise<boolean>;
   readonly comeBack: (id: string) => Promise<boolean>;
+  /** Those who have left, the latest first. */
+  readonly left: () => Promise<readonly LeftStudent[]>;
+  /** Throws away everything that is kept about a student who has left; the pieces are nobody's then. It cannot be undone. */
+  readonly forget: (id: string) => Promise<boolean>;
   readonly addMeasure: (id: string, measure: NewMeasure) => Promise<boolean>;
   readonly removeMeasure: (id: string, measure: string) => Promise<boolean>;
+  /** Everybody, also those who have left. */
+  readonly ids: () => Promise<readonly string[]>;
+  readonly record: (id: string) => Promise<StudentRecord | undefined>;
   /** Puts a student in as an archive has it; false where there was one already, who is left as is. */
   readonly put: (student: StudentRecord) => Promise<boolean>;
 }
@@ -60,6 +68,34 @@ const list = async (db: Database): Promise<readonly StudentSummary[]> => {
     pieces: counted.find(({ studentId }) => studentId === row.id)?.pieces ?? 0,
     hands: latestHands(measured.filter(({ studentId }) => studentId === row.id).map(measureOf)),
   }));
+};
+
+const left = async (db: Database): Promise<readonly LeftStudent[]> => {
+  const rows = await db
+    .select({ row: students, pieces: count(pieces.id) })
+    .from(students)
+    .leftJoin(pieces, eq(pieces.studentId, students.id))
+    .where(isNotNull(students.leftAt))
+    .groupBy(students.id)
+    .orderBy(desc(students.leftAt));
+  return rows.map(({ row: { id, name, leftAt, leftPieces }, pieces: counted }) => ({
+    id,
+    name,
+    leftAt: leftAt!,
+    leaving: leftPieces ?? 'keep',
+    pieces: counted,
+  }));
+};
+
+/** A student as an archive has it, there or gone. */
+const record = async (db: Database, id: string): Promise<StudentRecord | undefined> => {
+  const [row] = await db.select().from(students).where(eq(students.id, id));
+  if (!row) return undefined;
+  return {
+    ...factsOf(row),
+    measures: [...(await measuresOf(db, id))],
+    left: row.leftAt === null ? null : { at: row.leftAt, pieces: row.leftPieces ?? 'keep' },
+  };
 };
 
 /** Trials are kept with the plans of their pieces: only they are read of those. */
@@ -137,18 +173,26 @@ export const createStudentStore = (
     },
     save: (id, student) => save(db, id, student),
     leave: async (id, leaving, now) => {
-      const left = { leftAt: now.toISOString(), leftPieces: leaving };
-      return (await db.update(students).set(left).where(present(id)).returning({ id: students.id })).length > 0;
+      const gone = { leftAt: now.toISOString(), leftPieces: leaving };
+      return (await db.update(students).set(gone).where(present(id)).returning({ id: students.id })).length > 0;
     },
     comeBack: async (id) => {
       const back = { leftAt: null, leftPieces: null };
       return (await db.update(students).set(back).where(eq(students.id, id)).returning({ id: students.id })).length > 0;
     },
+    left: () => left(db),
+    forget: async (id) => {
+      const gone = and(eq(students.id, id), isNotNull(students.leftAt));
+      return (await db.delete(students).where(gone).returning({ id: students.id })).length > 0;
+    },
     ...measuring(db),
-    put: async ({ id, name, remarks, since, rules, measures }) => {
+    ids: async () =>
+      (await db.select({ id: students.id }).from(students).orderBy(asc(students.name))).map(({ id }) => id),
+    record: (id) => record(db, id),
+    put: async ({ id, name, remarks, since, rules, measures, left: gone }) => {
       const added = await db
         .insert(students)
-        .values({ id, name, remarks, since, rules })
+        .values({ id, name, remarks, since, rules, leftAt: gone?.at ?? null, leftPieces: gone?.pieces ?? null })
         .onConflictDoNothing()
         .returning({ id: students.id });
       if (added.length === 0) return false;

@@ -2,6 +2,7 @@ import {
   askingListSchema,
   besideSchema,
   createdSchema,
+  leftListSchema,
   LEVELS,
   pieceListSchema,
   pieceSchema,
@@ -193,6 +194,24 @@ describe('students', () => {
     expect(await shelf()).toEqual([]);
     await send(`students/${id}/back`, 'POST');
     expect((await studentOf(id)).pieces.map(({ id: own }) => own)).toEqual([piece]);
+  });
+
+  it('that have left are known until they are thrown away, with all that was kept about them', async () => {
+    const [id, there, piece] = [await add('Pip'), await add('Ada'), await addPiece()];
+    const left = async () => leftListSchema.parse(await (await send('students/left', 'GET')).json()).students;
+    await send(`pieces/${piece}/student`, 'PUT', { studentId: id });
+    await send(`students/${id}/measures`, 'POST', MEASURE);
+    expect(await left()).toEqual([]);
+    // Who has not left is not thrown away.
+    expect((await send(`students/left/${id}`, 'DELETE')).status).toBe(404);
+    await send(`students/${id}?pieces=archive`, 'DELETE');
+    expect(await left()).toMatchObject([{ id, name: 'Pip', leaving: 'archive', pieces: 1 }]);
+    expect(await shelf()).toEqual([]);
+    expect((await send(`students/left/${id}`, 'DELETE')).status).toBe(204);
+    expect(await left()).toEqual([]);
+    expect((await send(`students/${id}/back`, 'POST')).status).toBe(404);
+    expect((await shelf())[0]).toMatchObject({ id: piece, student: '', studentId: null });
+    expect((await list()).map(({ id: one }) => one)).toEqual([there]);
   });
 
   it('have the trials of their pieces together, the latest first', async () => {

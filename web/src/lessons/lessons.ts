@@ -11,17 +11,25 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { heardInWords, LESSON_STATES, itemInWords, type Lesson, type LessonItem } from '@kettle-step/contract';
+import {
+  heardInWords,
+  LESSON_STATES,
+  itemInWords,
+  type Lesson,
+  type LessonItem,
+  type PieceSummary,
+} from '@kettle-step/contract';
 import { RouterLink } from '@angular/router';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCalendarModule } from 'ng-zorro-antd/calendar';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
-import { distinctUntilChanged, map, of, switchMap } from 'rxjs';
+import { distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
 import { Choices, type Choice } from '../parts/choices';
 import { dayInWords, isoDay, keptDayInWords, monthInWords } from '../parts/dates';
 import { PlaceHead } from '../parts/place-head';
+import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
 import { LessonsStore, SPANS } from './lessons.store';
 import { LessonMemory } from './memory';
@@ -68,13 +76,13 @@ export class Lessons {
   readonly became = BECAME;
   readonly stateWords = STATE_WORDS;
   readonly heardInWords = heardInWords;
-  readonly studentList = toSignal(this.students.list(), { initialValue: [] });
+  readonly studentList = toSignal(this.students.list().pipe(telling(this.store.problem)), { initialValue: [] });
   /** Pieces of the student whose lesson is open. */
   readonly pieces = toSignal(
     toObservable(this.store.lesson).pipe(
       map((lesson) => lesson?.studentId),
       distinctUntilChanged(),
-      switchMap((id) => (id === undefined ? of([]) : this.students.get(id).pipe(map(({ pieces }) => pieces)))),
+      switchMap((id) => (id === undefined ? of([]) : this.piecesOf(id))),
     ),
     { initialValue: [] },
   );
@@ -100,6 +108,13 @@ export class Lessons {
         this.store.refresh();
       });
     });
+  }
+
+  private piecesOf(studentId: string): Observable<readonly PieceSummary[]> {
+    return this.students.get(studentId).pipe(
+      map(({ pieces }) => pieces),
+      telling(this.store.problem),
+    );
   }
 
   /** The first of a month before or after the one that is shown. */

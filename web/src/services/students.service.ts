@@ -3,6 +3,7 @@ import { inject, Injectable } from '@angular/core';
 import {
   askingListSchema,
   dueListSchema,
+  leftListSchema,
   savedSchema,
   studentListSchema,
   studentSchema,
@@ -10,6 +11,7 @@ import {
   type AskingPiece,
   type DueList,
   type LeavingPieces,
+  type LeftStudent,
   type NewMeasure,
   type NewMemoryCheck,
   type NewStudent,
@@ -66,6 +68,19 @@ export class StudentsService {
 
   leave(id: string, pieces: LeavingPieces): Observable<unknown> {
     return this.http.delete(addressOf(id), { params: { pieces } }).pipe(worded());
+  }
+
+  /** Those who have left, the latest first. */
+  left(): Observable<readonly LeftStudent[]> {
+    return this.http.get('/api/students/left').pipe(
+      map((answer) => leftListSchema.parse(answer).students),
+      worded(),
+    );
+  }
+
+  /** Throws away everything that is kept about a student who has left. */
+  forget(id: string): Observable<unknown> {
+    return this.http.delete(`/api/students/left/${encodeURIComponent(id)}`).pipe(worded());
   }
 
   comeBack(id: string): Observable<unknown> {

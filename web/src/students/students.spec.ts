@@ -25,6 +25,8 @@ describe('the students', () => {
     let now = PIP;
     const service = {
       list: () => of([]),
+      left: () => of([]),
+      forget: tell('forget'),
       get: () => of(now),
       save: (_id: string, saved: Partial<Student>) => {
         asked.push(['save', saved]);
@@ -75,7 +77,7 @@ describe('the students', () => {
     const { store, asked } = open();
     store.leave('archive').subscribe();
     expect([store.student(), store.left()]).toEqual([undefined, { id: 'pip', name: 'Pip' }]);
-    store.comeBack().subscribe();
+    store.comeBack('pip').subscribe();
     expect(store.left()).toBeUndefined();
     expect(asked).toEqual([
       ['leave', 'pip', 'archive'],

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import type { LeavingPieces, NewMeasure, Student, StudentSummary } from '@kettle-step/contract';
+import type { LeavingPieces, LeftStudent, NewMeasure, Student, StudentSummary } from '@kettle-step/contract';
 import { concatMap, EMPTY, tap, type Observable } from 'rxjs';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
@@ -25,6 +25,8 @@ export class StudentsStore {
     const student = this.stands();
     return student && this.saving.latest(student);
   });
+  /** Those who have left, the latest first. */
+  readonly gone = signal<readonly LeftStudent[]>([]);
   readonly problem = signal('');
   /** Who left just now, and can come back. */
   readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
@@ -38,6 +40,10 @@ export class StudentsStore {
       .list()
       .pipe(telling(this.problem))
       .subscribe((list) => this.list.set(list));
+    this.service
+      .left()
+      .pipe(telling(this.problem))
+      .subscribe((gone) => this.gone.set(gone));
   }
 
   open(id: string | undefined): void {
@@ -89,16 +95,25 @@ export class StudentsStore {
     );
   }
 
-  comeBack(): Observable<unknown> {
-    const left = this.left();
-    if (!left) return EMPTY;
-    return this.service.comeBack(left.id).pipe(
+  comeBack(id: string): Observable<unknown> {
+    return this.service.comeBack(id).pipe(
       telling(this.problem),
       tap(() => {
-        this.left.set(undefined);
+        if (this.left()?.id === id) this.left.set(undefined);
         this.loadList();
       }),
     );
+  }
+
+  /** Throws away everything that is kept about somebody who has left. */
+  forget(id: string): void {
+    this.service
+      .forget(id)
+      .pipe(telling(this.problem))
+      .subscribe(() => {
+        if (this.left()?.id === id) this.left.set(undefined);
+        this.loadList();
+      });
   }
 
   /** Does something with the student, and shows how the student is then. */

@@ -12,6 +12,7 @@ import { PlaceHead } from '../parts/place-head';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { HandDrawing } from './hand-drawing';
 import { HandHistory } from './hand-history';
+import { LeftStudio } from './left-studio';
 import { MeasureForm } from './measure-form';
 import { StudentLinks } from './links';
 import { MemoryChart } from './memory-chart';
@@ -27,6 +28,7 @@ import { StudentsStore } from './students.store';
     FormsModule,
     HandDrawing,
     HandHistory,
+    LeftStudio,
     MeasureForm,
     MemoryChart,
     MovesTaught,
@@ -72,7 +74,7 @@ export class Students {
   }
 
   comeBack(id: string): void {
-    this.store.comeBack().subscribe(() => void this.router.navigate(['/students', id]));
+    this.store.comeBack(id).subscribe(() => void this.router.navigate(['/students', id]));
   }
 
   readonly day = keptDayInWords;
