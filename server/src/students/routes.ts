@@ -36,9 +36,37 @@ const measureRoutes = (router: Router, store: StudentStore): void => {
   );
 };
 
+/** Leaving the studio, and what becomes of those who left. */
+const leavingRoutes = (router: Router, store: StudentStore): void => {
+  router.get('/left', async (_request, response) => {
+    response.json(leftListSchema.parse({ students: await store.left() }));
+  });
+
+  router.delete(
+    '/left/:id',
+    forStudent(async (id, _, response) => done(await store.forget(id), response)),
+  );
+
+  router.delete(
+    '/:id',
+    forStudent(async (id, _, response, request) => {
+      const leaving = LEAVING_PIECES.find((known) => known === (request.query['pieces'] ?? 'keep'));
+      if (!leaving) return sendProblem(response, REFUSALS.badChoice);
+      done(await store.leave(id, leaving, new Date()), response);
+    }),
+  );
+
+  router.post(
+    '/:id/back',
+    forStudent(async (id, _, response) => done(await store.comeBack(id), response)),
+  );
+};
+
 /** `/api/students`: whom pieces are for, their hands, and what they have been taught. */
 export const studentRoutes = (store: StudentStore): Router => {
   const router = Router();
+  // Before what takes any name: “left” is nobody's.
+  leavingRoutes(router, store);
   router.get('/', async (_request, response) => {
     response.json(studentListSchema.parse({ students: await store.list() }));
   });
@@ -48,15 +76,6 @@ export const studentRoutes = (store: StudentStore): Router => {
     if (!student.success) return sendProblem(response, notAsAgreed('student', student.error.issues[0]));
     response.status(201).json({ id: await store.add(student.data) });
   });
-
-  router.get('/left', async (_request, response) => {
-    response.json(leftListSchema.parse({ students: await store.left() }));
-  });
-
-  router.delete(
-    '/left/:id',
-    forStudent(async (id, _, response) => done(await store.forget(id), response)),
-  );
 
   router.get(
     '/:id',
@@ -79,15 +98,6 @@ export const studentRoutes = (store: StudentStore): Router => {
     }),
   );
 
-  router.delete(
-    '/:id',
-    forStudent(async (id, _, response, request) => {
-      const leaving = LEAVING_PIECES.find((known) => known === (request.query['pieces'] ?? 'keep'));
-      if (!leaving) return sendProblem(response, REFUSALS.badChoice);
-      done(await store.leave(id, leaving, new Date()), response);
-    }),
-  );
-
   router.get(
     '/:id/trials',
     forStudent(async (id, _, response) => {
@@ -95,11 +105,6 @@ export const studentRoutes = (store: StudentStore): Router => {
       if (!trials) return noSuchStudent(response);
       response.json(trialListSchema.parse({ trials }));
     }),
-  );
-
-  router.post(
-    '/:id/back',
-    forStudent(async (id, _, response) => done(await store.comeBack(id), response)),
   );
 
   measureRoutes(router, store);

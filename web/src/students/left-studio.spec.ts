@@ -38,9 +38,7 @@ describe('those who have left the studio', () => {
     const page = fixture.nativeElement as HTMLElement;
     const rows = (): readonly string[] => {
       fixture.detectChanges();
-      return [...page.querySelectorAll('li')].map((row) =>
-        row.querySelector('.soft')!.textContent.replace(/, \d\d:\d\d/, ''),
-      );
+      return [...page.querySelectorAll('li')].map((row) => row.querySelector('.soft')!.textContent);
     };
     return { store, page, rows, asked };
   };

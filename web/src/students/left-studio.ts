@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { Router } from '@angular/router';
-import { momentInWords } from '../parts/dates';
+import { dayInWords } from '../parts/dates';
 import { StudentsStore } from './students.store';
 
 /** Those who have left the studio: taken in again, or thrown away for good. */
@@ -26,7 +26,7 @@ import { StudentsStore } from './students.store';
               [nzPopconfirmTitle]="
                 'Everything that is kept about ' +
                 one.name +
-                ' goes for good: measures, lessons, memory checks, answers in the trainer. Pieces stay on the shelf, for nobody.'
+                ' goes for good: measures, lessons, memory checks, answers in the trainer. The pieces stay, for nobody.'
               "
               nzOkText="Throw away"
               nzCancelText="Keep"
@@ -71,7 +71,7 @@ export class LeftStudio {
     this.store.gone().map(({ id, name, leftAt, leaving, pieces }) => {
       const counted = pieces === 1 ? '1 piece' : `${pieces} pieces`;
       const where = pieces === 0 ? '' : leaving === 'archive' ? `, with ${counted}` : `; ${counted} stayed`;
-      return { id, name, words: `left on ${momentInWords(leftAt)}${where}` };
+      return { id, name, words: `left on ${dayInWords(new Date(leftAt))}${where}` };
     }),
   );
 
