@@ -184,4 +184,14 @@ test('a student leaves and comes back, and what was passed stands in the scale r
   await expect(page.getByText('Juno Marsh has left the studio.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
+
+  // Also long after.
+  await page.getByRole('button', { name: '… with the pieces' }).click();
+  await page.getByRole('button', { name: 'Leave', exact: true }).click();
+  await expect(page.getByText('Juno Marsh has left the studio.')).toBeVisible();
+  await page.reload();
+  await page.getByText('Left the studio: 1').click();
+  await expectNoViolations(page);
+  await page.getByRole('button', { name: 'Take back in' }).click();
+  await expect(page.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();
 });
