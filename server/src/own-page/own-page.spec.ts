@@ -6,6 +6,7 @@ import {
   madeLinkSchema,
   ownPageSchema,
   pieceSchema,
+  standingSchema,
   problemSchema,
   tokenSchema,
 } from '@kettle-step/contract';
@@ -78,7 +79,9 @@ describe('a student’s own page', () => {
     ]);
     const piece = pieceSchema.parse(await (await visit(token, `/pieces/${onList}`)).json());
     expect(piece.plan.desk.remarks).toEqual([]);
-    expect((await visit(token, `/pieces/${onList}/standing`)).status).toBe(200);
+    expect(piece.student).toBe('Pip');
+    const standing = await visit(token, `/pieces/${onList}/standing`);
+    expect([standing.status, standingSchema.parse(await standing.json()).student?.name]).toEqual([200, 'Pip']);
   });
 
   it('shows no piece that is not on the list, nor one of somebody else', async () => {

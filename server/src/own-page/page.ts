@@ -24,6 +24,9 @@ const HOW_LONG = 60;
 /** What is due this soon is asked for at the next lesson, where none is laid down, days. */
 const WEEK = 7;
 
+/** A link may be seen by others: it tells the first name alone. */
+const firstName = (name: string): string => name.trim().split(/\s+/)[0] ?? '';
+
 const isHeld = ({ state }: Lesson): boolean => state === 'held' || state === 'planned';
 
 const lessonsRound = async ({ lessons }: Rooms, studentId: string, today: Day) => {
@@ -50,7 +53,7 @@ const page = async (rooms: Rooms, studentId: string, today: Day): Promise<OwnPag
   const titles = new Map(student.pieces.map(({ id, title }) => [id, title]));
   const until = next?.startsAt.slice(0, 10) ?? daysLater(today, WEEK);
   return {
-    name: student.name.trim().split(/\s+/)[0] ?? '',
+    name: firstName(student.name),
     setOn: last?.startsAt.slice(0, 10) ?? null,
     items: (last?.items ?? []).map(({ id, pieceId, bars, words, tempo }) => {
       const title = titles.get(pieceId ?? '');
@@ -68,7 +71,16 @@ export const createOwnPages = (rooms: Rooms): OwnPages => ({
     if (!last?.items.some((item) => item.pieceId === pieceId)) return undefined;
     const piece = await rooms.store.get(pieceId);
     if (piece?.studentId !== studentId) return undefined;
-    // What the teacher notes on bars is not for the student's eyes.
-    return { ...piece, plan: { ...piece.plan, desk: { ...piece.plan.desk, remarks: [] } } };
+    const { standing, plan } = piece;
+    return {
+      ...piece,
+      student: firstName(piece.student),
+      standing: {
+        ...standing,
+        student: standing.student && { ...standing.student, name: firstName(standing.student.name) },
+      },
+      // What the teacher notes on bars is not for the student's eyes.
+      plan: { ...plan, desk: { ...plan.desk, remarks: [] } },
+    };
   },
 });

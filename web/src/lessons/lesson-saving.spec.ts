@@ -1,6 +1,8 @@
 import { TestBed } from '@angular/core/testing';
+import { Subject } from 'rxjs';
 import { FakeLessons, lessonAt } from '../../testing/lesson-book';
 import { LessonsService } from '../services/lessons.service';
+import { ServerProblem } from '../services/server-problem';
 import { LessonSaving } from './lesson-saving';
 
 const A = lessonAt('a', '2026-11-17T16:00');
@@ -93,6 +95,17 @@ describe('lessons that are not saved yet', () => {
     rest();
     expect(saving.lost()).toBe('This lesson is no longer in the book. What you wrote about Juno Marsh is not kept.');
     expect(saving.state()).toBe('saved');
+  });
+
+  it('are no matter any more once the lesson was taken out here', () => {
+    const { saving, book, rest } = open();
+    const answer = new Subject<number>();
+    jest.spyOn(book, 'save').mockReturnValue(answer);
+    saving.keep({ ...B, heard: 'two' });
+    rest();
+    saving.drop('b');
+    answer.error(new ServerProblem({ type: '', title: '', status: 404, detail: 'Gone.', code: 'not-found' }, 'Gone.'));
+    expect([saving.lost(), saving.problem(), saving.state()]).toEqual(['', '', 'saved']);
   });
 
   it('keep the window from closing unasked', () => {

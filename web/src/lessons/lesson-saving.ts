@@ -63,7 +63,8 @@ export class LessonSaving {
         this.queue.hold(id);
         return EMPTY;
       case 'not-found':
-        this.lost.set(`${messageOf(cause)} What you wrote about ${student} is not kept.`);
+        // Whoever took it out here wants no word about it.
+        if (this.queue.get(id)) this.lost.set(`${messageOf(cause)} What you wrote about ${student} is not kept.`);
         this.drop(id);
         return EMPTY;
       default:
