@@ -2,6 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { en_GB, provideNzI18n } from 'ng-zorro-antd/i18n';
 import { of, throwError } from 'rxjs';
+import { drawn } from '../../testing/drawn';
 import { FakeLessons, lessonAt } from '../../testing/lesson-book';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
@@ -23,9 +24,7 @@ describe('the lesson book as a place', () => {
     fixture.componentRef.setInput('day', '2026-11-24');
     const page = fixture.nativeElement as HTMLElement;
     const look = async (): Promise<string> => {
-      fixture.detectChanges();
-      await fixture.whenStable();
-      fixture.detectChanges();
+      await drawn(fixture);
       return page.textContent.replace(/\s+/g, ' ');
     };
     return { book, page, look };

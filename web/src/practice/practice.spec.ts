@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { of } from 'rxjs';
+import { drawn } from '../../testing/drawn';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';
 import { SilentPlayer } from '../../testing/silent-player';
@@ -31,11 +32,7 @@ const open = async () => {
   const fixture = TestBed.createComponent(Practice);
   fixture.componentRef.setInput('id', 'piece');
   const page = fixture.nativeElement as HTMLElement;
-  const look = async (): Promise<void> => {
-    fixture.detectChanges();
-    await fixture.whenStable();
-    fixture.detectChanges();
-  };
+  const look = (): Promise<void> => drawn(fixture);
   const textOf = (selector: string): string => page.querySelector(selector)!.textContent.replace(/\s+/g, ' ').trim();
   const printed = (): readonly string[] =>
     [...page.querySelectorAll('.paper ol > li')].map((step) => step.textContent.replace(/\s+/g, ' ').trim());

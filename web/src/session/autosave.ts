@@ -22,7 +22,7 @@ import {
   type Observable,
 } from 'rxjs';
 import { PiecesService } from '../services/pieces.service';
-import { ServerProblem } from '../services/server-problem';
+import { problemCode, ServerProblem } from '../services/server-problem';
 import { PendingWork } from './pending-work';
 
 /** What the teacher sees of saving. */
@@ -152,9 +152,8 @@ export class Autosave {
   }
 
   fail(cause: unknown): void {
-    const problem = cause instanceof ServerProblem ? cause : undefined;
-    const message = problem?.message ?? 'The fingering could not be saved.';
-    this.rest({ kind: problem?.problem?.code === 'conflict' ? 'conflict' : 'failed', message });
+    const message = cause instanceof ServerProblem ? cause.message : 'The fingering could not be saved.';
+    this.rest({ kind: problemCode(cause) === 'conflict' ? 'conflict' : 'failed', message });
   }
 
   private rest(state: SaveState): void {

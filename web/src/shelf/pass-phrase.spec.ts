@@ -1,6 +1,7 @@
 import { TestBed } from '@angular/core/testing';
 import type { ChangePassPhrase } from '@kettle-step/contract';
 import { of, throwError, type Observable } from 'rxjs';
+import { drawn } from '../../testing/drawn';
 import { Access } from '../services/access';
 import { PassPhrase } from './pass-phrase';
 
@@ -22,11 +23,7 @@ const setUp = (hasPassPhrase: boolean, refusal?: string) => {
   TestBed.configureTestingModule({ providers: [{ provide: Access, useValue: access }] });
   const fixture = TestBed.createComponent(PassPhrase);
   const page = fixture.nativeElement as HTMLElement;
-  const look = async (): Promise<void> => {
-    fixture.detectChanges();
-    await fixture.whenStable();
-    fixture.detectChanges();
-  };
+  const look = (): Promise<void> => drawn(fixture);
   const type = async (name: string, text: string): Promise<void> => {
     const field = page.querySelector<HTMLInputElement>(`input[name="${name}"]`)!;
     field.value = text;

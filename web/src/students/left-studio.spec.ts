@@ -1,5 +1,4 @@
 import { TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
 import type { LeftStudent } from '@kettle-step/contract';
 import { of } from 'rxjs';
 import { StudentsService } from '../services/students.service';
@@ -30,11 +29,12 @@ describe('those who have left the studio', () => {
     };
     const service = { list: () => of([]), left: () => of(gone), comeBack: without('back'), forget: without('forget') };
     TestBed.configureTestingModule({
-      providers: [provideRouter([{ path: '**', children: [] }]), { provide: StudentsService, useValue: service }],
+      providers: [{ provide: StudentsService, useValue: service }],
     });
     const store = TestBed.inject(StudentsStore);
-    store.loadList();
+    store.loadAll();
     const fixture = TestBed.createComponent(LeftStudio);
+    fixture.componentInstance.comeBack.subscribe((id) => store.comeBack(id).subscribe());
     const page = fixture.nativeElement as HTMLElement;
     const rows = (): readonly string[] => {
       fixture.detectChanges();

@@ -1,7 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
-import { Router } from '@angular/router';
 import { dayInWords } from '../parts/dates';
 import { StudentsStore } from './students.store';
 
@@ -17,7 +16,7 @@ import { StudentsStore } from './students.store';
           <li>
             <b>{{ one.name }}</b>
             <span class="soft">{{ one.words }}</span>
-            <button nz-button nzSize="small" type="button" (click)="comeBack(one.id)">Take back in</button>
+            <button nz-button nzSize="small" type="button" (click)="comeBack.emit(one.id)">Take back in</button>
             <button
               nz-button
               nzSize="small"
@@ -65,7 +64,8 @@ import { StudentsStore } from './students.store';
 })
 export class LeftStudio {
   readonly store = inject(StudentsStore);
-  private readonly router = inject(Router);
+  /** Somebody is to be taken back in. */
+  readonly comeBack = output<string>();
 
   readonly gone = computed(() =>
     this.store.gone().map(({ id, name, leftAt, leaving, pieces }) => {
@@ -74,8 +74,4 @@ export class LeftStudio {
       return { id, name, words: `left on ${dayInWords(new Date(leftAt))}${where}` };
     }),
   );
-
-  comeBack(id: string): void {
-    this.store.comeBack(id).subscribe(() => void this.router.navigate(['/students', id]));
-  }
 }

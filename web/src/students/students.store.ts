@@ -40,6 +40,11 @@ export class StudentsStore {
       .list()
       .pipe(telling(this.problem))
       .subscribe((list) => this.list.set(list));
+  }
+
+  /** Both lists: who is there, and who has left. */
+  loadAll(): void {
+    this.loadList();
     this.service
       .left()
       .pipe(telling(this.problem))
@@ -90,7 +95,7 @@ export class StudentsStore {
       tap(() => {
         this.left.set({ id: student.id, name: student.name });
         this.stands.set(undefined);
-        this.loadList();
+        this.loadAll();
       }),
     );
   }
@@ -98,10 +103,7 @@ export class StudentsStore {
   comeBack(id: string): Observable<unknown> {
     return this.service.comeBack(id).pipe(
       telling(this.problem),
-      tap(() => {
-        if (this.left()?.id === id) this.left.set(undefined);
-        this.loadList();
-      }),
+      tap(() => this.noLongerGone(id)),
     );
   }
 
@@ -110,10 +112,12 @@ export class StudentsStore {
     this.service
       .forget(id)
       .pipe(telling(this.problem))
-      .subscribe(() => {
-        if (this.left()?.id === id) this.left.set(undefined);
-        this.loadList();
-      });
+      .subscribe(() => this.noLongerGone(id));
+  }
+
+  private noLongerGone(id: string): void {
+    if (this.left()?.id === id) this.left.set(undefined);
+    this.loadAll();
   }
 
   /** Does something with the student, and shows how the student is then. */

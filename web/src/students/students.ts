@@ -57,7 +57,7 @@ export class Students {
   readonly newestFirst = computed(() => [...(this.store.student()?.measures ?? [])].reverse());
 
   constructor() {
-    this.store.loadList();
+    this.store.loadAll();
     effect(() => {
       const id = this.id();
       untracked(() => this.store.open(id));
