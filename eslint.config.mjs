@@ -1,9 +1,10 @@
 import angular from 'angular-eslint';
 import tseslint from 'typescript-eslint';
+import { APART, CORE_ROOMS, FINGERING_ROOMS, SERVER_ROOMS, WEB_PLACES, WEB_ROOMS } from './scripts/rooms.mjs';
 
 /**
  * The arrows between rooms, as rules: what each room may not import. Imports inside the core are relative, between rooms by
- * package name, so the written specifier tells. docs/house.md draws the picture; scripts/arrows.spec.ts holds these rules to it.
+ * package name, so the written specifier tells. docs/house.md draws the picture; scripts/rooms.spec.ts holds these rules to it.
  */
 const noImports = (files, patterns) => ({
   files,
@@ -12,52 +13,11 @@ const noImports = (files, patterns) => ({
 
 const pattern = (regex, message) => ({ regex, message });
 
-/** Rooms of the core from the ground up: each may use those before it. */
-const CORE_ROOMS = [
-  'keyboard',
-  'hand',
-  'handbook',
-  'score',
-  'unfold',
-  'reading',
-  'pedal',
-  'formats',
-  'published',
-  'fingering',
-  'moves',
-  'plan',
-  'links',
-  'together',
-  'read-out',
-  'practice',
-  'listening',
-  'patterns',
-  'trainer',
-];
-/** Rooms on one floor that may not use each other either. */
-const NEIGHBOURS = {
-  formats: ['reading'],
-  published: ['formats'],
-  fingering: ['formats', 'published'],
-  moves: ['formats', 'published'],
-  plan: ['formats', 'published'],
-  links: ['formats', 'published'],
-  together: ['formats', 'published'],
-  'read-out': ['formats', 'published'],
-  practice: ['formats', 'published'],
-  listening: ['formats', 'published'],
-  trainer: ['formats', 'published'],
-  patterns: ['formats', 'published'],
-};
-
 const PLATFORM = pattern(
   '^(node:|@angular|rxjs|express|drizzle-orm|@libsql|ng-zorro|zod|verovio)',
   'The core runs anywhere: no platform, no framework.',
 );
 const OUTER = pattern('^@kettle-step/', 'The core imports no other room.');
-
-/** Rooms inside fingering from the ground up: each may use those before it. README.md there names the passes. */
-const FINGERING_ROOMS = ['model', 'prices', 'terms', 'search', 'likeness', 'alternatives'];
 
 const fingeringRoom = (room, index) => {
   const above = FINGERING_ROOMS.slice(index + 1);
@@ -67,10 +27,7 @@ const fingeringRoom = (room, index) => {
     [
       PLATFORM,
       OUTER,
-      pattern(
-        `^(\\.\\./)+(${[...outer, 'formats', 'published'].join('|')})(/|$)`,
-        'fingering stands below: arrows point downward.',
-      ),
+      pattern(`^(\\.\\./)+(${[...outer, ...APART].join('|')})(/|$)`, 'fingering stands below: arrows point downward.'),
       ...(above.length > 0
         ? [pattern(`^\\.\\./(${above.join('|')})(/|$)`, `fingering/${room} stands below: arrows point downward.`)]
         : []),
@@ -81,44 +38,27 @@ const fingeringRoom = (room, index) => {
 };
 
 const coreRoom = (room, index) => {
-  const above = [...CORE_ROOMS.slice(index + 1), ...(NEIGHBOURS[room] ?? [])];
+  const fingers = index >= CORE_ROOMS.indexOf('fingering');
+  const beside = fingers || room === 'published' ? APART : room === 'formats' ? ['reading'] : [];
+  const above = [...CORE_ROOMS.slice(index + 1), ...beside.filter((other) => other !== room)];
   const patterns = [PLATFORM, OUTER];
   if (above.length > 0)
     patterns.push(pattern(`^(\\.\\./)+(${above.join('|')})(/|$)`, `core/${room} stands below: arrows point downward.`));
   return noImports([`core/src/${room}/**/*.ts`], patterns);
 };
 
-/** Rooms of the web that every place may use, from the ground up: each may use those before it. */
-const WEB_ROOMS = [
-  'parts',
-  'workers',
-  'services',
-  'commands',
-  'score',
-  'keyboards',
-  'sound',
-  'session',
-  'bar-card',
-  'sheet',
-  'paper',
-];
-/** Places, which never import one another; the shell leads from one to the next. */
-const WEB_PLACES = [
-  'shelf',
-  'bench',
-  'scales',
-  'students',
-  'lessons',
-  'reach',
-  'rules',
-  'practice',
-  'player',
-  'listen',
-  'own-page',
-  'trainer',
-  'print',
-  'typing',
-];
+const SERVER_OUTER = pattern('^@kettle-step/(web|cli|demo|e2e)', 'server imports contract and core only.');
+
+const serverRoom = (room, index) => {
+  const above = SERVER_ROOMS.slice(index + 1);
+  const patterns = [SERVER_OUTER];
+  if (above.length > 0)
+    patterns.push(
+      pattern(`^(\\.\\./)+(${above.join('|')})(/|$)`, `server/${room} stands below: arrows point downward.`),
+    );
+  // Specs look at what is built on a room.
+  return { ...noImports([`server/src/${room}/**/*.ts`], patterns), ignores: ['**/*.spec.ts'] };
+};
 
 const WIRE = pattern('^@kettle-step/(server|cli|demo|e2e)', 'web speaks with the server over the wire only.');
 
@@ -185,10 +125,8 @@ export default tseslint.config(
     ['contract/**/*.ts'],
     [pattern('^@kettle-step/(web|server|cli|demo|e2e)', 'contract imports the core only.')],
   ),
-  noImports(
-    ['server/**/*.ts'],
-    [pattern('^@kettle-step/(web|cli|demo|e2e)', 'server imports contract and core only.')],
-  ),
+  noImports(['server/**/*.ts'], [SERVER_OUTER]),
+  ...SERVER_ROOMS.map(serverRoom),
   noImports(['cli/**/*.ts'], [pattern('^@kettle-step/(web|server|demo|e2e)', 'cli imports contract and core only.')]),
   ...WEB_ROOMS.map(webRoom),
   ...WEB_PLACES.map(webPlace),
@@ -220,7 +158,7 @@ export default tseslint.config(
   },
   {
     files: [
-      'server/src/run.ts',
+      'server/src/start/run.ts',
       'scripts/**',
       'e2e/**',
       'core/bench/**',

@@ -81,7 +81,7 @@ const TARGETS = {
   },
   worker: {
     sources: ['server/src', ...LIBRARIES],
-    make: () => bundle('server/src/workshop/worker.ts', 'dist/worker/main.mjs'),
+    make: () => bundle('server/src/start/worker.ts', 'dist/worker/main.mjs'),
   },
   fit: {
     sources: ['core/fit', 'core/testing', ...LIBRARIES],

@@ -3,7 +3,6 @@ import { seenFingersSchema } from './own-plan';
 import { decisions, pieceIdSchema, planContent } from './piece';
 import { archivedLessonSchema } from './lesson';
 import { memoryCheckSchema } from './memory';
-import { patternWishSchema } from './pattern-wish';
 import { LEAVING_PIECES, measureSchema, newStudentSchema, studentIdSchema } from './student';
 import { problemSchema } from './problem';
 import { plainText } from './text';
@@ -20,25 +19,22 @@ export const ARCHIVE_VERSION = 3;
 
 export const MANIFEST = 'manifest.json';
 
-/** The house rules of the studio; older archives have none. */
+/** The house rules of the studio; they may be left out. */
 export const ARCHIVED_RULES = 'house-rules.json';
 
-/** The students, in one file beside the manifest; older archives have none. */
+/** The students, in one file beside the manifest; they may be left out. */
 export const ARCHIVED_STUDENTS = 'students.json';
 export const archivedStudentSchema = newStudentSchema.extend({
   id: studentIdSchema,
   measures: z.array(measureSchema).default([]),
-  /** In archives from before there were memory checks: patterns, each with the day it was passed last. */
-  passes: z.array(z.object({ pattern: patternWishSchema, passedOn: z.iso.date() })).default([]),
   checks: z.array(memoryCheckSchema).max(20_000).default([]),
-  /** Answers in the finger trainer; older archives have none. */
+  /** Answers in the finger trainer. */
   trainer: z.array(trainerAnswerSchema).max(200_000).default([]),
-  /** When the student left, and what became of the pieces; null for who is there. Older archives have only those. */
+  /** When the student left, and what became of the pieces; null for a student who has not. */
   left: z
     .object({ at: z.iso.datetime(), pieces: z.enum(LEAVING_PIECES) })
     .nullable()
     .default(null),
-  /** Older archives have none. */
   lessons: z.array(archivedLessonSchema).max(20_000).default([]),
 });
 export type ArchivedStudent = z.infer<typeof archivedStudentSchema>;
@@ -73,7 +69,7 @@ export const archivedFactsSchema = z.object({
   title: plainText(500),
   composer: plainText(500).default(''),
   student: plainText(500).default(''),
-  /** Null in archives from before students had records of their own; they are then known by name. */
+  /** Null where the piece is for nobody. */
   studentId: studentIdSchema.nullable().default(null),
   /** The piece with the general plan, where this is a student's own. */
   generalId: pieceIdSchema.nullable().default(null),

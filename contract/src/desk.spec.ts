@@ -1,28 +1,17 @@
-import { createPlanner, DEFAULT_HANDS, MOVES_AS_USUAL } from '@kettle-step/core';
+import { createPlanner, DEFAULT_HANDS } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
 import { apartOf, deskSchema, levelOf, LEVELS, NEW_DESK, rulesAtLevel } from './desk';
 import { completeRules } from './rules';
 
 describe('the desk', () => {
-  it('is as usual where nothing was decided, also in what was kept before there was a desk', () => {
+  it('is as usual where nothing was decided', () => {
     expect(deskSchema.parse({})).toEqual(NEW_DESK);
     expect(NEW_DESK).toMatchObject({ hands: null, rules: {} });
-  });
-
-  it('of a plan from before layers keeps its settings, moves by name, or goes on following its student', () => {
-    const one = { span15Mm: 160, span25Mm: 115 };
-    const settings = { hands: { right: one, left: one }, rules: { pairs: 'slide', moves: { slide: 'untaught' } } };
-    const own = { hands: settings.hands, rules: { pairs: 'slide', moves: { ...MOVES_AS_USUAL, slide: 'untaught' } } };
-    expect(deskSchema.parse({ settings, follows: 'piece' })).toEqual({ ...NEW_DESK, ...own });
-    expect(deskSchema.parse({ settings, follows: 'student' })).toEqual(NEW_DESK);
-    // From before the two hands could differ.
-    expect(deskSchema.parse({ settings: { hand: one, rules: {} } }).hands).toEqual({ right: one, left: one });
   });
 
   it('refuses what is no hand, no bar and no hand’s side', () => {
     const refuses = (change: object): boolean => !deskSchema.safeParse({ ...NEW_DESK, ...change }).success;
     const tiny = { span15Mm: 20, span25Mm: 10 };
-    expect(refuses({ settings: { hand: tiny, rules: {} } })).toBe(true);
     expect(refuses({ hands: { right: tiny, left: tiny } })).toBe(true);
     expect(refuses({ apart: [{ side: 'right', bar: -1 }] })).toBe(true);
     expect(refuses({ given: [{ noteId: 'n1', side: 'both' }] })).toBe(true);

@@ -1,6 +1,5 @@
 import {
   MOVE_KINDS,
-  MOVES_AS_USUAL,
   PEDAL_WAYS,
   SIDES,
   WRITING_LEVELS,
@@ -20,27 +19,6 @@ import { allDiffer, plainText } from './text';
 import { trialSchema } from './trial';
 
 /** What a teacher has decided about a piece besides its fingers. */
-
-/** Plans from before the two hands could differ hold one for both. */
-const bothFromOne = (settings: unknown): unknown => {
-  if (typeof settings !== 'object' || settings === null || !('hand' in settings)) return settings;
-  const { hand, ...rest } = settings;
-  return { hands: { right: hand, left: hand }, ...rest };
-};
-
-/**
- * Plans from before hands and rules were settled in layers hold all settings of the piece, or follow its student. What was settled
- * for the piece stays so, moves by name, whatever the student has been taught since.
- */
-const ownFromSettings = (desk: unknown): unknown => {
-  if (typeof desk !== 'object' || desk === null || !('settings' in desk || 'follows' in desk)) return desk;
-  const { settings, follows, ...rest } = desk as Readonly<Record<string, unknown>>;
-  if (follows === 'student' || settings === undefined) return rest;
-  const old = settingsSchema.safeParse(bothFromOne(settings));
-  if (!old.success) return { ...rest, hands: settings };
-  const { hands, rules } = old.data;
-  return { ...rest, hands, rules: { ...rules, moves: { ...MOVES_AS_USUAL, ...rules.moves } } };
-};
 
 const sideSchema = z.enum(SIDES);
 const place = { side: sideSchema, bar: z.number().int().nonnegative() };
@@ -163,7 +141,7 @@ const practiceSchema = z.object({
 export type PracticeChoices = z.infer<typeof practiceSchema>;
 const practice = practiceSchema.default(() => practiceSchema.parse({}));
 
-const decidedSchema = z.object({
+export const deskSchema = z.object({
   /** Hands for this piece alone; null where they are its student's. */
   hands: handsSchema.nullable().default(null),
   /** What is settled otherwise for this piece alone. */
@@ -181,7 +159,6 @@ const decidedSchema = z.object({
   practice,
   writing: z.enum(WRITING_LEVELS).default('every'),
 });
-export const deskSchema = z.preprocess(ownFromSettings, decidedSchema);
 export type Desk = z.infer<typeof deskSchema>;
 
 /** The desk of a piece about which nothing has been decided yet. */

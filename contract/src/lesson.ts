@@ -83,6 +83,7 @@ export const newLessonSchema = z.object({
 });
 export type NewLesson = z.input<typeof newLessonSchema>;
 export type LaidLessons = z.output<typeof newLessonSchema>;
+export const addedLessonsSchema = z.object({ ids: z.array(z.string()) });
 
 /** A save names the revision it was made from; an older one is refused. */
 export const saveLessonSchema = z.object({ ...facts, baseRevision: z.number().int().positive() });

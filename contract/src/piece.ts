@@ -58,8 +58,6 @@ export const savePlanSchema = z.object({
 });
 export type SavePlan = z.infer<typeof savePlanSchema>;
 
-export const savedSchema = z.object({ revision: z.number().int().positive() });
-
 export const pieceSummarySchema = z.object({
   id: z.string(),
   title: z.string(),
@@ -107,6 +105,12 @@ export const bringInSchema = z.object({
   /** Counted from 0. */
   tune: z.coerce.number().int().min(0).max(10_000).default(0),
 });
+
+/** Which numbers a download has: those of the plan, with others that would also do, or only those that came with the music. */
+export const NUMBERS_SENT = ['plan', 'with-alternates', 'as-came'] as const;
+export type NumbersSent = (typeof NUMBERS_SENT)[number];
+
+export const downloadQuerySchema = z.object({ numbers: z.enum(NUMBERS_SENT).default('plan') });
 
 /** Names in addresses: letters, digits and hyphens. */
 export const pieceIdSchema = z.string().regex(/^[a-z0-9-]{1,64}$/);

@@ -67,6 +67,7 @@ export type SaveStudent = z.infer<typeof saveStudentSchema>;
 /** What becomes of the pieces of a student who leaves: they stay on the shelf for nobody, or leave it too. */
 export const LEAVING_PIECES = ['keep', 'archive'] as const;
 export type LeavingPieces = (typeof LEAVING_PIECES)[number];
+export const leavingQuerySchema = z.object({ pieces: z.enum(LEAVING_PIECES).default('keep') });
 
 /** A student who has left: nothing is thrown away until the teacher says so. */
 export const leftStudentSchema = z.object({

@@ -2,6 +2,7 @@
 export * from './result';
 export { Dice } from './dice';
 export { grouped } from './grouped';
+export * from './search-text';
 export { finish, part, type Steps } from './steps';
 export * from './keyboard/pitch';
 export * from './keyboard/geometry';

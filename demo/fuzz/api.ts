@@ -61,7 +61,7 @@ const GETS = [
   'api/due?on=:any&students=:any',
   'api/mine/:any',
   'api/mine/:any/pieces/:piece',
-  'api/bin',
+  'api/trash',
   'api/backups',
   'api/moves',
   'api/house-rules',

@@ -30,7 +30,7 @@ export const makeStudio = async (database: string, pieces: number, students = 60
         const piece = music[at % music.length]!;
         const title = `${piece.title} ${at + 1}`;
         const student = students === 0 ? null : `student-${(at % students) + 1}`;
-        await studio.store.add(pieceId(at), { ...piece, title }, student, new Date());
+        await studio.pieces.add(pieceId(at), { ...piece, title }, student, new Date());
       }
     },
   });

@@ -21,11 +21,11 @@ const recordOf = ({ level, measures, ...facts }: DemoStudent): StudentRecord => 
 
 /** Puts the demo studio into an empty database; one that holds anything is left as it is. */
 export const loadDemoStudio = async (
-  { store, students, lessons, memory }: Studio,
+  { pieces, students, lessons, memory }: Studio,
   folder: string,
   now: Date,
 ): Promise<void> => {
-  if ((await store.list()).length > 0) return;
+  if ((await pieces.list()).length > 0) return;
   for (const student of DEMO_STUDENTS) {
     await students.put(recordOf(student));
     await lessons.put(student.id, demoLessons(student.id, now));
@@ -35,6 +35,6 @@ export const loadDemoStudio = async (
     const file = `${id}.musicxml`;
     const imported = importPiece(readFileSync(join(folder, file)), file);
     if (imported.kind === 'error') throw new ContractError(`${id}: ${explainMusicError(imported.error)}`);
-    await store.add(id, imported.value.piece, studentId, now);
+    await pieces.add(id, imported.value.piece, studentId, now);
   }
 };

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { startServer, type RunningServer, type StartOptions } from '../src/start';
+import { startServer, type RunningServer, type StartOptions } from '../src/start/start';
 
 const ROOT = join(__dirname, '../..');
 

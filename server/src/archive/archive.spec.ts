@@ -254,7 +254,7 @@ describe('an archive on its way', () => {
     expect(await shelf(other)).toMatchObject([{ id: piece.id, student: 'Pip', studentId: id }]);
   });
 
-  it('gives pieces of older archives to the student of that name', async () => {
+  it('gives a piece whose student did not come along to the student of that name', async () => {
     const piece = await add(studio);
     const { id } = (await (await put(studio, 'api/students', 'POST', { name: 'Pip Hallow' })).json()) as { id: string };
     await put(studio, `api/pieces/${piece.id}/student`, 'PUT', { studentId: id });
@@ -262,7 +262,6 @@ describe('an archive on its way', () => {
     const path = Object.keys(packed).find(
       (name) => strFromU8(packed[name]!).includes('"studentId"') && name.includes(piece.id),
     )!;
-    // As archives were before students had names of their own.
     packed[path] = strToU8(strFromU8(packed[path]!).replace(`"${id}"`, 'null'));
     delete packed['students.json'];
     const there = (await (await put(other, 'api/students', 'POST', { name: 'Pip Hallow' })).json()) as { id: string };
@@ -322,7 +321,7 @@ describe('other archives', () => {
       files['manifest.json'] = strToU8(JSON.stringify({ ...manifest, ...more }));
     });
 
-  it('of a time before remarks, hands, versions and kept files open all the same', async () => {
+  it('without desk, versions and kept files open all the same', async () => {
     const piece = await add(studio);
     const bytes = changed(await archiveOf(studio), (files) => {
       for (const name of Object.keys(files)) {
@@ -337,7 +336,7 @@ describe('other archives', () => {
     expect((await pieceOf(other, piece.id)).plan.fingers).toHaveLength(piece.plan.fingers.length);
   });
 
-  it('of a newer version are refused in words, and so is what is no archive', async () => {
+  it('of another version are refused in words, and so is what is no archive', async () => {
     await add(studio);
     const bytes = await archiveOf(studio);
     const words = async (content: Uint8Array<ArrayBuffer>): Promise<string> => {
@@ -346,6 +345,7 @@ describe('other archives', () => {
       return problemSchema.parse(await response.json()).detail;
     };
     expect(await words(manifestWith(bytes, { version: ARCHIVE_VERSION + 1 }))).toContain('newer Kettle Step');
+    expect(await words(manifestWith(bytes, { version: ARCHIVE_VERSION - 1 }))).toContain('too old');
     expect(await words(zipSync({ 'holiday.txt': strToU8('sun') }))).toContain('holds no studio');
     expect(await words(strToU8('not a zip') as Uint8Array<ArrayBuffer>)).toContain('not a whole .zip');
     expect(await words(bytes.slice(0, bytes.length / 2))).toContain('not a whole .zip');

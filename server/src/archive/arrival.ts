@@ -5,7 +5,10 @@ import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { RestoreReport } from '@kettle-step/contract';
 import { fail, ok, type Result } from '@kettle-step/core';
-import type { Workshop } from '../workshop/workshop';
+import { REFUSALS } from '../http/refusals';
+import { refuse } from '../http/route';
+import type { PieceTasks } from '../pieces/tasks';
+import type { Pooled } from '../worker-pool/pool';
 import { frugally } from './frugal';
 import { explainArchiveError, MAX_ARCHIVE_BYTES, openArchive, type OpenedArchive } from './open';
 import { restoreArchive } from './restore';
@@ -26,11 +29,6 @@ export interface Arrivals {
   readonly resume: () => Promise<RestoreReport | undefined>;
   /** Breaks off what is under way, for the next start. */
   readonly close: () => Promise<void>;
-}
-
-/** One is being brought in already. */
-export class ArrivalUnderWay extends Error {
-  override readonly name = 'ArrivalUnderWay';
 }
 
 const tooLarge = new Error('too large');
@@ -60,12 +58,12 @@ const received = async (bytes: Readable, file: string): Promise<Result<OpenedArc
   return archive.kind === 'ok' ? archive : fail(explainArchiveError(archive.error));
 };
 
-/** Does one thing at a time, and refuses another meanwhile. */
+/** Does one thing at a time, and refuses requests for another meanwhile. */
 const oneAtATime = () => {
   let underWay: Promise<unknown> | undefined;
   return {
     alone: async <T>(work: () => Promise<T>): Promise<T> => {
-      if (underWay) throw new ArrivalUnderWay('one at a time');
+      if (underWay) return refuse(REFUSALS.arrivalUnderWay);
       const working = work();
       underWay = working;
       try {
@@ -80,7 +78,11 @@ const oneAtATime = () => {
 };
 
 /** @param database - the studio's file; undefined where it is on a server of its own, and nothing outlives the program */
-export const createArrivals = (database: string | undefined, store: ArchiveStore, workshop: Workshop): Arrivals => {
+export const createArrivals = (
+  database: string | undefined,
+  store: ArchiveStore,
+  tasks: Pooled<PieceTasks>,
+): Arrivals => {
   const folder = database === undefined ? mkdtempSync(join(tmpdir(), 'kettle-step-')) : `${database}-arrival`;
   const [coming, accepted] = [join(folder, 'coming.zip'), join(folder, 'accepted.zip')];
   const ending = new AbortController();
@@ -91,7 +93,7 @@ export const createArrivals = (database: string | undefined, store: ArchiveStore
     progress?: (done: number, of: number) => void,
   ): Promise<RestoreReport> => {
     try {
-      const report = await restoreArchive(store, workshop, archive, progress, ending.signal);
+      const report = await restoreArchive(store, tasks, archive, progress, ending.signal);
       rmSync(folder, { recursive: true, force: true });
       return report;
     } finally {

@@ -18,7 +18,7 @@ import {
   type RulesFile,
 } from '@kettle-step/contract';
 import { fail, MAX_DOCUMENT_BYTES, ok, type Result } from '@kettle-step/core';
-import type { Schema } from '../http/schema';
+import { issuesInWords, type Schema } from '../http/schema';
 import { pause } from '../database/pause';
 import { openZip, ZipDamaged, ZipTooLarge, type Zip } from './zip';
 
@@ -31,7 +31,7 @@ const MAX_ENTRIES = 50_000;
 export type ArchiveError =
   | { readonly code: 'not-zip'; readonly detail: string }
   | { readonly code: 'not-archive' }
-  | { readonly code: 'newer'; readonly version: number }
+  | { readonly code: 'newer' | 'too-old'; readonly version: number }
   | { readonly code: 'too-large' };
 
 export const explainArchiveError = (error: ArchiveError): string => {
@@ -42,6 +42,8 @@ export const explainArchiveError = (error: ArchiveError): string => {
       return `This .zip holds no studio: it has no ${MANIFEST} of ours. Music files come in one by one on the shelf.`;
     case 'newer':
       return `The archive was made by a newer Kettle Step (version ${error.version}; this one knows ${ARCHIVE_VERSION}). Update, and open it then.`;
+    case 'too-old':
+      return `The archive was made by a Kettle Step that is too old (version ${error.version}; this one opens ${ARCHIVE_VERSION}). Open it with that one, update, and fetch it again.`;
     case 'too-large':
       return 'Unpacked the archive would be larger than any studio; it was not opened.';
   }
@@ -68,8 +70,7 @@ class Unreadable extends Error {}
 const parsed = <T>(name: string, content: unknown, schema: Schema<T>): T => {
   const read = schema.safeParse(content);
   if (read.success) return read.data;
-  const [issue] = read.error.issues;
-  throw new Unreadable(`${name} is not as agreed: ${issue?.path.join('.')} ${issue?.message}.`);
+  throw new Unreadable(`${name} could not be read: ${issuesInWords(read.error)}.`);
 };
 
 const bytesOf = async (zip: Zip, name: string): Promise<Buffer | undefined> => {
@@ -126,7 +127,7 @@ const opened = async <T>(title: string, read: () => Promise<T> | T): Promise<Ope
   }
 };
 
-/** The students, each as JSON: `packArchive` writes one to a line, so that never all are taken apart at once; older archives have them otherwise. */
+/** The students, each as JSON. `packArchive` writes one to a line, so that they are never all parsed at once; other programs may not. */
 const studentTexts = (text: string): readonly string[] => {
   const lines = text.trim().split('\n');
   const inner = lines.slice(1, -1).map((line) => line.replace(/,$/, ''));
@@ -175,7 +176,8 @@ const manifestOf = async (zip: Zip): Promise<Result<Manifest, ArchiveError>> => 
     return fail({ code: 'not-archive' });
   }
   const version = anyManifestSchema.safeParse(content).data?.version;
-  if (version !== undefined && version > ARCHIVE_VERSION) return fail({ code: 'newer', version });
+  if (version !== undefined && version !== ARCHIVE_VERSION)
+    return fail({ code: version > ARCHIVE_VERSION ? 'newer' : 'too-old', version });
   const manifest = manifestSchema.safeParse(content);
   return manifest.success ? ok(manifest.data) : fail({ code: 'not-archive' });
 };

@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import type { ArchivedPiece, RestoreReport } from '@kettle-step/contract';
 import { troubleIn } from '../database/trouble';
 import { idsIn } from '../pieces/note-ids';
-import type { Workshop } from '../workshop/workshop';
+import type { PieceTasks } from '../pieces/tasks';
+import type { Pooled } from '../worker-pool/pool';
 import type { Opened, OpenedArchive } from './open';
 import type { ArchiveStore } from './store';
 
@@ -36,14 +37,14 @@ const withKnownNotes = (piece: ArchivedPiece): ArchivedPiece => {
 
 const restorePiece = async (
   store: ArchiveStore,
-  workshop: Workshop,
+  tasks: Pooled<PieceTasks>,
   opened: Opened<ArchivedPiece>,
   from: string,
 ): Promise<Told> => {
   const { title } = opened;
   if (opened.kind === 'unreadable') return { title, outcome: 'refused', words: opened.words };
   const piece = withKnownNotes(opened.content);
-  const music = await workshop.do({ kind: 'correct', document: piece.document });
+  const music = await tasks.correct(piece.document);
   if (music.kind === 'error') return { title, outcome: 'refused', words: music.error };
   const there = await store.get(piece.id);
   if (!there) {
@@ -84,7 +85,7 @@ const tellOf = async (title: string, work: () => Promise<Told>): Promise<Told> =
  */
 export const restoreArchive = async (
   store: ArchiveStore,
-  workshop: Workshop,
+  tasks: Pooled<PieceTasks>,
   archive: OpenedArchive,
   progress: (done: number, of: number) => void = () => undefined,
   signal?: AbortSignal,
@@ -101,7 +102,7 @@ export const restoreArchive = async (
     else await store.putStudent(student.content);
   let done = 0;
   for await (const piece of archive.pieces()) {
-    told.push(await tellOf(piece.title, () => restorePiece(store, workshop, piece, createdAt.slice(0, 10))));
+    told.push(await tellOf(piece.title, () => restorePiece(store, tasks, piece, createdAt.slice(0, 10))));
     progress((done += 1), pieces.length);
     signal?.throwIfAborted();
   }

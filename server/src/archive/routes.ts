@@ -2,10 +2,11 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { restoreReportSchema, RESTORE_LINES_TYPE, type RestoreLine } from '@kettle-step/contract';
 import { Router, type Response } from 'express';
-import { onlyAs } from '../http/doors';
+import { refusalForTrouble } from '../database/refusals';
+import { onlyAs } from '../http/guards';
 import { problemOf, sendProblem } from '../http/problems';
-import { REFUSALS, unreadable } from '../http/refusals';
-import { ArrivalUnderWay, type Arrivals } from './arrival';
+import { unreadable } from '../http/refusals';
+import type { Arrivals } from './arrival';
 import { frugally } from './frugal';
 import { packArchive } from './pack';
 import type { ArchiveStore } from './store';
@@ -51,13 +52,12 @@ export const archiveRoutes = (store: ArchiveStore, arrivals: Arrivals): Router =
       if (response.headersSent) told.end({ report });
       else response.json(report);
     } catch (cause) {
-      if (cause instanceof ArrivalUnderWay) return sendProblem(response, REFUSALS.arrivalUnderWay);
       // Whoever went away in the middle is told nothing more.
       if (request.destroyed && !request.complete) return;
       if (!response.headersSent) throw cause;
       // Half of the lines are out: the problem is the last of them.
       console.error(cause);
-      told.end({ problem: problemOf(cause) });
+      told.end({ problem: problemOf(cause, refusalForTrouble) });
     }
   });
 

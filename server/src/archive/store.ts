@@ -1,12 +1,10 @@
-import { randomUUID } from 'node:crypto';
-import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, MemoryCheck, RulesFile } from '@kettle-step/contract';
-import type { Database } from '../database/open';
+import type { ArchivedFacts, ArchivedPiece, ArchivedStudent, RulesFile } from '@kettle-step/contract';
+import type { Database, Transaction } from '../database/open';
 import { planVersions, students as studentRows } from '../database/schema';
 import type { HouseStore } from '../house/store';
 import type { LessonStore } from '../lessons/store';
 import type { MemoryStore } from '../memory/store';
 import type { OwnPlanStore } from '../pieces/own-plans';
-import type { Transaction } from '../pieces/plan-rows';
 import { insertPiece, type PieceStore, type StoredPiece } from '../pieces/store';
 import type { VersionStore } from '../pieces/versions';
 import type { StudentStore } from '../students/store';
@@ -49,18 +47,8 @@ const readStudent = async (
   const { id } = student;
   const [book, checks] = [[...(await lessons.of(id))], [...(await memory.of(id))]];
   const answers = [...(await trainer.of(id))];
-  return { ...student, passes: [], checks, trainer: answers, lessons: book };
+  return { ...student, checks, trainer: answers, lessons: book };
 };
-
-/** Patterns that were passed, as archives from before there were memory checks have them. */
-const checksOfPasses = ({ passes }: ArchivedStudent): readonly MemoryCheck[] =>
-  passes.map(({ pattern, passedOn }) => ({
-    id: randomUUID(),
-    subject: { kind: 'pattern', wish: pattern },
-    checkedOn: passedOn,
-    outcome: 'passed',
-    dueOn: null,
-  }));
 
 interface Rooms {
   readonly lessons: LessonStore;
@@ -110,7 +98,7 @@ const readArchived = async ({ pieces, ownPlans, versions }: Rooms, id: string): 
 
 export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => {
   const { pieces, students, lessons, memory, trainer, house } = rooms;
-  /** Older archives know students by name only: whoever has it is meant, and else comes in with it. */
+  /** A piece may have been in the trash while its student was deleted for good: the name brings the student back. */
   const studentOf = async ({ studentId, student }: ArchivedFacts): Promise<string | null> => {
     const known = await db
       .select({ id: studentRows.id, name: studentRows.name, leftAt: studentRows.leftAt })
@@ -143,7 +131,7 @@ export const createArchiveStore = (db: Database, rooms: Rooms): ArchiveStore => 
     studentIds: () => students.ids(),
     student: (id) => readStudent(rooms, id),
     putStudent: async (student) => {
-      if (await students.put(student)) await memory.put(student.id, checksOfPasses(student));
+      await students.put(student);
       await memory.put(student.id, student.checks);
       await trainer.add(student.id, student.trainer);
       await lessons.put(student.id, student.lessons);

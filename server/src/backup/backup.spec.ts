@@ -19,8 +19,8 @@ import {
   type Backup,
 } from '@kettle-step/contract';
 import { json, testServer, type TestServer } from '../../testing/server';
-import { backupFolder, keptBackups } from './backups';
-import { isWhole } from './copy';
+import { backupFolder, keptBackups } from '../database/backups';
+import { isWhole } from '../database/copy';
 
 const daily = (madeAt: string): Backup => ({
   name: `${madeAt}.sqlite`,
@@ -93,7 +93,7 @@ describe('backups', () => {
     await make();
     const [backup] = await listed();
     await add('Juno Marsh');
-    await ask("UPDATE keyhole SET secret = 'changed since'");
+    await ask("UPDATE auth SET secret = 'changed since'");
     await damage('students');
     const loud = jest.spyOn(console, 'error').mockImplementation(() => undefined);
     const told = await server.fetch('api/students');
@@ -110,7 +110,7 @@ describe('backups', () => {
     expect(await isWhole(join(dirname(server.database), aside!))).toBe(false);
     expect(statSync(server.database).mode & 0o777).toBe(0o600);
     // Who may come in is as it was now, not as it was then.
-    expect((await ask('SELECT secret FROM keyhole'))[0]).toMatchObject({ secret: 'changed since' });
+    expect((await ask('SELECT secret FROM auth'))[0]).toMatchObject({ secret: 'changed since' });
     // It goes on from there, on every connection.
     await add('Bram Fennick');
     expect(await names()).toEqual(['Bram Fennick', 'Pip Hallow']);
@@ -159,27 +159,6 @@ describe('backups', () => {
     expect(statSync(join(folder, name!)).mode & 0o077).toBe(0);
     expect(statSync(server.database).mode & 0o077).toBe(0);
     expect(existsSync(`${server.database}-wal`)).toBe(true);
-  });
-
-  it('of older tables come up to date as they are put back', async () => {
-    await add('Pip Hallow');
-    await make();
-    const [backup] = await listed();
-    const client = createClient({ url: `file:${join(backupFolder(server.database), backup!.name)}` });
-    // As it was before there were memory checks: what came with them and after is gone.
-    const journal = JSON.parse(readFileSync(join(__dirname, '../../migrations/meta/_journal.json'), 'utf8')) as {
-      entries: { tag: string; when: number }[];
-    };
-    const { when } = journal.entries.find(({ tag }) => tag.startsWith('0011'))!;
-    await client.executeMultiple(`
-      DROP TABLE sessions; DROP TABLE keyhole; DROP TABLE bin; DROP TABLE trainer_answers; DROP TABLE student_links; DROP TABLE memory_checks;
-      CREATE TABLE pattern_passes (student_id text NOT NULL, pattern text NOT NULL, passed_on text NOT NULL);
-      DELETE FROM __drizzle_migrations WHERE created_at >= ${when};
-    `);
-    client.close();
-    expect((await restore(backup!.name)).status).toBe(204);
-    expect(await names()).toEqual(['Pip Hallow']);
-    expect((await server.fetch('api/due?on=2026-12-01')).status).toBe(200);
   });
 });
 

@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import type { Backup, BackupReason } from '@kettle-step/contract';
+import { backupFolder, listBackups, makeBackup } from '../database/backups';
+import { isWhole, type CopyTasks } from '../database/copy';
 import { openDatabase, type OpenDatabase } from '../database/open';
 import { isBroken } from '../database/trouble';
-import type { Workshop } from '../workshop/workshop';
-import { backupFolder, listBackups, makeBackup } from './backups';
-import { isWhole } from './copy';
+import type { Pooled } from '../worker-pool/pool';
 
 /** Backups of the running studio. */
 export interface BackupStore {
@@ -24,13 +24,21 @@ export interface BackupStore {
 const LOOK_MS = 3_600_000;
 
 /** Who may come in is not of the day of the backup. */
-const STAY: ReadonlySet<string> = new Set(['keyhole', 'sessions']);
+const STAY: ReadonlySet<string> = new Set(['auth', 'sessions']);
 
-const tablesOf = async (client: Client): Promise<readonly string[]> => {
-  const { rows } = await client.execute(
-    "SELECT name FROM main.sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '\\_\\_%' ESCAPE '\\'",
-  );
-  return rows.map((row) => String(row[0]));
+interface Table {
+  readonly name: string;
+  /** Their names in SQL, with commas between them. */
+  readonly columns: string;
+}
+
+const tablesOf = async (client: Client): Promise<readonly Table[]> => {
+  const { rows } = await client.execute(`
+    SELECT tables.name, group_concat('"' || columns.name || '"')
+    FROM main.sqlite_master AS tables, pragma_table_info(tables.name) AS columns
+    WHERE tables.type = 'table' AND tables.name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND tables.name NOT LIKE '\\_\\_%' ESCAPE '\\'
+    GROUP BY tables.name`);
+  return rows.map((row) => ({ name: String(row[0]), columns: String(row[1]) }));
 };
 
 /** Replaces what some tables of a file hold by what another of the same tables holds, at once or not at all. */
@@ -40,10 +48,13 @@ const replaceTables = async (file: string, other: string, wanted: (table: string
   try {
     await client.execute('PRAGMA secure_delete = ON');
     await client.execute({ sql: 'ATTACH ? AS other', args: [other] });
-    const tables = (await tablesOf(client)).filter(wanted);
+    const tables = (await tablesOf(client)).filter(({ name }) => wanted(name));
     await client.migrate([
-      ...tables.map((table) => `DELETE FROM main."${table}"`),
-      ...tables.map((table) => `INSERT INTO main."${table}" SELECT * FROM other."${table}"`),
+      ...tables.map(({ name }) => `DELETE FROM main."${name}"`),
+      // Columns by name: a table that was altered has them in another order than one that was made so.
+      ...tables.map(
+        ({ name, columns }) => `INSERT INTO main."${name}" (${columns}) SELECT ${columns} FROM other."${name}"`,
+      ),
     ]);
     await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
   } finally {
@@ -66,14 +77,14 @@ const upToDate = async (path: string, folder: string, migrationsFolder: string):
 export const createBackupStore = (
   { file, replaceBy }: Pick<OpenDatabase, 'file' | 'replaceBy'>,
   migrationsFolder: string,
-  workshop: Workshop,
+  tasks: Pooled<CopyTasks>,
 ): BackupStore => {
   const make = async (why: BackupReason): Promise<void> => {
     if (file === undefined) return;
     // Before anybody is answered nobody is held up.
     if (why === 'start') return void (await makeBackup(file, why, new Date()));
     await makeBackup(file, why, new Date(), async (from, to) => {
-      const copied = await workshop.do({ kind: 'copy', file: from, path: to });
+      const copied = await tasks.copy(from, to);
       return copied.kind === 'ok' && copied.value;
     });
   };

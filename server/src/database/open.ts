@@ -15,12 +15,13 @@ import { dirname, join, resolve } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
-import { makeBackup, momentInName, newestBackup } from '../backup/backups';
+import { makeBackup, momentInName, newestBackup } from './backups';
 import { holdFile } from './lock';
 import * as schema from './schema';
 import { DatabaseTrouble, troubleIn, wordTrouble, type TroubleKind } from './trouble';
 
 export type Database = LibSQLDatabase<typeof schema>;
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 export interface OpenDatabase {
   readonly db: Database;
@@ -74,10 +75,10 @@ interface Journal {
   readonly entries: readonly { readonly when: number }[];
 }
 
-/** When the newest of the migrations that this program knows was made, ms. */
-const newestKnown = (migrationsFolder: string): number => {
+/** When each of the migrations that this program knows was made, ms; the oldest first. */
+const knownMigrations = (migrationsFolder: string): readonly number[] => {
   const journal = JSON.parse(readFileSync(join(migrationsFolder, 'meta/_journal.json'), 'utf8')) as Journal;
-  return Math.max(0, ...journal.entries.map(({ when }) => when));
+  return journal.entries.map(({ when }) => when);
 };
 
 /** When the newest migration that a database has was made, ms; 0 for an empty one. */
@@ -97,8 +98,10 @@ const bringUpToDate = async (
   file: string | undefined,
   migrationsFolder: string,
 ): Promise<void> => {
-  const [known, applied] = [newestKnown(migrationsFolder), await newestApplied(client)];
+  const migrations = knownMigrations(migrationsFolder);
+  const [oldest = 0, known = 0, applied] = [migrations[0], migrations.at(-1), await newestApplied(client)];
   if (applied > known) throw trouble('newer', file ?? 'The database');
+  if (applied > 0 && applied < oldest) throw trouble('too-old', file ?? 'The database');
   if (file !== undefined && applied > 0 && applied < known) await makeBackup(file, 'migration', new Date());
   await migrate(db, { migrationsFolder });
 };

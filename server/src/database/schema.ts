@@ -7,6 +7,7 @@ import {
   VERSION_KINDS,
 } from '@kettle-step/contract';
 import { SIDES, type MoveKind } from '@kettle-step/core';
+import { sql } from 'drizzle-orm';
 import {
   blob,
   index,
@@ -201,25 +202,30 @@ export const lessons = sqliteTable(
     state: text('state', { enum: LESSON_STATES }).notNull().default('planned'),
     /** What was set, heard and decided. */
     content: text('content', { mode: 'json' }).$type<unknown>().notNull().default({}),
+    /** What the teacher wrote, folded for search; null where it has not been folded yet. */
+    searchText: text('search_text'),
     revision: integer('revision').notNull().default(1),
   },
   (table) => [
     index('lessons_by_day').on(table.startsAt),
     index('lessons_by_student').on(table.studentId, table.startsAt),
+    index('lessons_to_fold')
+      .on(table.id)
+      .where(sql`search_text IS NULL`),
   ],
 );
 
-/** Pieces that were taken off the shelf, each as an archive of its own: nothing else has to know of them. */
-export const bin = sqliteTable('bin', {
+/** Pieces that were removed from the shelf, each as an archive: no other table refers to them. */
+export const trash = sqliteTable('trash', {
   id: text('id').primaryKey(),
   title: text('title').notNull(),
   student: text('student').notNull(),
-  binnedAt: text('binned_at').notNull(),
+  trashedAt: text('trashed_at').notNull(),
   archive: blob('archive', { mode: 'buffer' }).notNull(),
 });
 
-/** What opens the studio: one row. It stays where it is when a backup is put back. */
-export const keyhole = sqliteTable('keyhole', {
+/** The secret and the pass phrase of the studio: one row, which no backup replaces. */
+export const auth = sqliteTable('auth', {
   id: integer('id').primaryKey(),
   /** Signs the cookies of sessions. */
   secret: text('secret').notNull(),

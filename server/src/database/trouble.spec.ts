@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
-import { backupFolder } from '../backup/backups';
+import { backupFolder } from './backups';
 import { openDatabase } from './open';
 import { DatabaseTrouble, TROUBLES, troubleIn, wordTrouble } from './trouble';
 
@@ -39,6 +39,14 @@ describe('a studio’s file that cannot be used', () => {
     await client.execute("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('x', 99999999999999)");
     client.close();
     expect((await troubleOf()).kind).toBe('newer');
+  });
+
+  it('is of a program that is too old', async () => {
+    await made();
+    const client = createClient({ url: `file:${file}` });
+    await client.execute('UPDATE __drizzle_migrations SET created_at = 1');
+    client.close();
+    expect((await troubleOf()).kind).toBe('too-old');
   });
 
   it('is something else, or damaged, and stays as it is', async () => {

@@ -3,6 +3,7 @@
 export const TROUBLES = [
   'in-use',
   'newer',
+  'too-old',
   'empty',
   'no-database',
   'damaged',
@@ -86,6 +87,8 @@ export const wordTrouble = (kind: TroubleKind, file: string, newest?: string): s
       return `Another Kettle Step is running with ${file}. Use that one, stop it, or name another file in KETTLE_STEP_DATABASE.`;
     case 'newer':
       return `${file} was last used by a newer Kettle Step. Start that one, or name another file in KETTLE_STEP_DATABASE.`;
+    case 'too-old':
+      return `${file} was made by a Kettle Step that is too old to go on from. Open it with that one, fetch its archive, and open the archive here.`;
     case 'empty':
       return `${file} is empty, and there are backups of a studio that was in it. ${backup} To begin an empty studio, remove it.`;
     case 'no-database':

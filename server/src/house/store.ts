@@ -1,18 +1,15 @@
 import { houseRulesSchema, type HouseRules, type SaveHouseRules } from '@kettle-step/contract';
 import type { Database } from '../database/open';
+import type { SaveOutcome } from '../database/outcome';
 import { houseRules } from '../database/schema';
 
 /** The one row there is. */
 const ROW = 1;
 
-export type RulesOutcome =
-  | { readonly kind: 'saved'; readonly revision: number }
-  | { readonly kind: 'conflict'; readonly currentRevision: number };
-
 /** The house rules of the studio. */
 export interface HouseStore {
   readonly get: () => Promise<HouseRules>;
-  readonly save: (rules: SaveHouseRules) => Promise<RulesOutcome>;
+  readonly save: (rules: SaveHouseRules) => Promise<SaveOutcome>;
 }
 
 /** The house rules; none are settled at first. */
@@ -24,7 +21,7 @@ export const houseRulesOf = async (db: Pick<Database, 'select'>): Promise<HouseR
 export const createHouseStore = (db: Database): HouseStore => ({
   get: () => houseRulesOf(db),
   save: ({ rules, baseRevision }) =>
-    db.transaction(async (tx): Promise<RulesOutcome> => {
+    db.transaction(async (tx): Promise<SaveOutcome> => {
       const { revision } = await houseRulesOf(tx);
       if (revision !== baseRevision) return { kind: 'conflict', currentRevision: revision };
       const row = { rules, revision: revision + 1 };

@@ -1,8 +1,6 @@
 import { PROBLEM_MEDIA_TYPE, type Problem, type ProblemCode } from '@kettle-step/contract';
 import type { ErrorRequestHandler, Response } from 'express';
-import { isBroken, troubleIn } from '../database/trouble';
-import { WorkshopFull } from '../workshop/workshop';
-import { REFUSALS, type Refusal } from './refusals';
+import { REFUSALS, Refused, type Refusal } from './refusals';
 
 const STATUS: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
   'bad-request': { status: 400, title: 'The request could not be read' },
@@ -42,25 +40,24 @@ const isBadBody = (cause: unknown): boolean => {
   return status !== undefined && status >= 400 && status < 500;
 };
 
-/** What a request is told when the studio's file is in trouble. */
-const refusalFor = (cause: unknown): Refusal => {
-  const trouble = troubleIn(cause);
-  if (trouble === undefined) return REFUSALS.bug;
-  if (trouble === 'full') return REFUSALS.diskFull;
-  return isBroken(cause) ? REFUSALS.damaged : REFUSALS.notNow;
-};
+/** Names the refusal for an error that is not ours; undefined for a bug. */
+export type RefusalFor = (cause: unknown) => Refusal | undefined;
 
-/** What a request is told of something that went wrong on the way. */
-export const problemOf = (cause: unknown): Problem => detailsOf(refusalFor(cause));
+/** What a request answers when an error ended it. */
+export const problemOf = (cause: unknown, refusalFor: RefusalFor): Problem =>
+  detailsOf(refusalFor(cause) ?? REFUSALS.bug);
 
-/** The last stop: nothing leaves as a stack trace; bugs are loud on the server's own output. */
+/** The last stop: nothing leaves as a stack trace, and bugs are loud on the server's own output. */
 export const problemHandler =
-  (report: (cause: unknown) => void): ErrorRequestHandler =>
+  (refusalFor: RefusalFor, report: (cause: unknown) => void): ErrorRequestHandler =>
   (cause, _request, response, next) => {
     if (response.headersSent) return next(cause);
+    if (cause instanceof Refused) {
+      const { refusal, currentRevision } = cause;
+      return sendProblem(response, refusal, currentRevision === undefined ? {} : { currentRevision });
+    }
     if (isTooLarge(cause)) return sendProblem(response, REFUSALS.tooLarge);
-    if (cause instanceof WorkshopFull) return sendProblem(response, REFUSALS.busy);
     if (isBadBody(cause)) return sendProblem(response, REFUSALS.badBody);
     report(cause);
-    return sendProblem(response, refusalFor(cause));
+    return sendProblem(response, refusalFor(cause) ?? REFUSALS.bug);
   };

@@ -52,6 +52,29 @@ describe('the lesson book', () => {
     expect((await server.fetch('api/lessons?latest=0')).status).toBe(400);
   });
 
+  it('finds what the teacher wrote and no more, whatever the case and the script', async () => {
+    await lay({});
+    const [first] = await listed();
+    const item = { id: '1', pieceId: 'millrace', words: 'Übung in G', remark: 'Δρόμος' };
+    const facts = { ...factsOf(first!), items: [item], heard: 'IŞIK, Straße', decisions: 'ёлка' };
+    await server.fetch(`api/lessons/${first!.id}`, json('PUT', facts));
+    const found = async (words: string) => (await listed(`?words=${encodeURIComponent(words)}`)).length;
+    for (const words of ['übung', 'UBUNG', 'δρομοσ', 'ışık', 'strasse', 'ЕЛКА', 'pip', 'ub hall'])
+      expect([words, await found(words)]).toEqual([words, 1]);
+    // Names of fields, values that are no words, and ids of pieces are not what the teacher wrote.
+    for (const words of ['items', 'null', 'pieceId', 'millrace', 'open', 'bung'])
+      expect([words, await found(words)]).toEqual([words, 0]);
+  });
+
+  it('has an address for each lesson', async () => {
+    await lay({});
+    const [first] = await listed();
+    expect(await (await server.fetch(`api/lessons/${first!.id}`)).json()).toEqual(first);
+    expect((await server.fetch('api/lessons/nothing')).status).toBe(404);
+    await server.fetch(`api/students/${pip}`, { method: 'DELETE' });
+    expect((await server.fetch(`api/lessons/${first!.id}`)).status).toBe(404);
+  });
+
   it('keeps what is written, and refuses what was written over something newer', async () => {
     await lay({});
     const [lesson] = await listed();
@@ -70,7 +93,7 @@ describe('the lesson book', () => {
     const bad = await lay({ startsAt: 'tomorrow' });
     expect(bad.status).toBe(400);
     expect(problemSchema.parse(await bad.json()).detail).toBe(
-      'The lesson is not as agreed: startsAt is no day and time',
+      'The request could not be read: startsAt: is no day and time.',
     );
     expect((await server.fetch('api/lessons/nothing', { method: 'DELETE' })).status).toBe(404);
     expect((await server.fetch('api/lessons?from=soon')).status).toBe(400);

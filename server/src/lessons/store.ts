@@ -9,18 +9,20 @@ import {
   type LessonQuery,
   type SaveLesson,
 } from '@kettle-step/contract';
-import { and, asc, desc, eq, gte, isNull, lt, or, sql, type SQL } from 'drizzle-orm';
-import { inLots } from '../database/lots';
+import { and, asc, desc, eq, gte, isNull, lt, sql } from 'drizzle-orm';
+import { inBatches } from '../database/batches';
 import type { Database } from '../database/open';
+import type { SaveOutcome } from '../database/outcome';
 import { lessons, students } from '../database/schema';
-import type { SaveOutcome } from '../pieces/store';
-import { isPresent } from '../students/fingering';
+import { isPresent } from '../students/present';
+import { containing, lessonSearchText } from './search';
 
 /** Everything that is kept in the lesson book. */
 export interface LessonStore {
   /** In the order of their days. Students who have left have none here. */
   readonly list: (query: LessonQuery) => Promise<readonly Lesson[]>;
-  /** Lays lessons down, one each week; undefined where there is no such student. */
+  readonly get: (id: string) => Promise<Lesson | undefined>;
+  /** Adds lessons, one each week; undefined where there is no such student. */
   readonly add: (lesson: LaidLessons) => Promise<readonly string[] | undefined>;
   readonly save: (id: string, lesson: SaveLesson) => Promise<SaveOutcome>;
   readonly remove: (id: string) => Promise<boolean>;
@@ -32,53 +34,52 @@ export interface LessonStore {
 
 type Row = typeof lessons.$inferSelect;
 
-const factsOf = ({ content, revision: _, studentId: __, ...row }: Row) => ({ ...(content as object), ...row });
+const factsOf = ({ content, revision: _, studentId: __, searchText: ___, ...row }: Row) => ({
+  ...(content as object),
+  ...row,
+});
 
-/** Words are looked for in what is written and in the name, as they stand, large or small. */
-const containing = (words: string): SQL | undefined => {
-  const wanted = `%${words
-    .trim()
-    .toLowerCase()
-    .replace(/[\\%_]/g, '\\$&')}%`;
-  return words.trim() === ''
-    ? undefined
-    : or(
-        sql`lower(${lessons.content}) like ${wanted} escape '\\'`,
-        sql`lower(${students.name}) like ${wanted} escape '\\'`,
-      );
-};
+/** The columns that hold what was written at a lesson. */
+const written = ({
+  startsAt,
+  minutes,
+  state,
+  ...content
+}: Omit<SaveLesson, 'baseRevision'>): Pick<
+  typeof lessons.$inferInsert,
+  'startsAt' | 'minutes' | 'state' | 'content' | 'searchText'
+> => ({ startsAt, minutes: minutes!, state, content, searchText: lessonSearchText(content) });
 
-const list = async (db: Database, { from, to, student, words, latest }: LessonQuery): Promise<readonly Lesson[]> => {
-  const wanted = db
+/** Lessons of students who are in the studio. */
+const present = (db: Database) =>
+  db
     .select({ lesson: lessons, student: students.name })
     .from(lessons)
-    .innerJoin(students, eq(students.id, lessons.studentId))
+    .innerJoin(students, and(eq(students.id, lessons.studentId), isNull(students.leftAt)));
+
+const lessonOf = ({ lesson, student }: { readonly lesson: Row; readonly student: string }): Lesson =>
+  lessonSchema.parse({ ...factsOf(lesson), studentId: lesson.studentId, student, revision: lesson.revision });
+
+const list = async (db: Database, { from, to, student, words, latest }: LessonQuery): Promise<readonly Lesson[]> => {
+  const wanted = present(db)
     .where(
       and(
-        isNull(students.leftAt),
         from === undefined ? undefined : gte(lessons.startsAt, from),
         to === undefined ? undefined : lt(lessons.startsAt, daysLater(to, 1)),
         student === undefined ? undefined : eq(lessons.studentId, student),
-        containing(words),
+        await containing(db, words),
       ),
     )
     .orderBy(desc(lessons.startsAt), desc(students.name));
   const rows = await (latest === undefined ? wanted : wanted.limit(latest));
-  return rows.reverse().map(({ lesson, student: name }) =>
-    lessonSchema.parse({
-      ...factsOf(lesson),
-      studentId: lesson.studentId,
-      student: name,
-      revision: lesson.revision,
-    }),
-  );
+  return rows.reverse().map(lessonOf);
 };
 
-const save = (db: Database, id: string, { baseRevision, startsAt, minutes, state, ...content }: SaveLesson) =>
+const save = (db: Database, id: string, { baseRevision, ...lesson }: SaveLesson) =>
   db.transaction(async (tx): Promise<SaveOutcome> => {
     const [moved] = await tx
       .update(lessons)
-      .set({ startsAt, minutes, state, content, revision: sql`${lessons.revision} + 1` })
+      .set({ ...written(lesson), revision: sql`${lessons.revision} + 1` })
       .where(and(eq(lessons.id, id), eq(lessons.revision, baseRevision)))
       .returning({ revision: lessons.revision });
     if (moved) return { kind: 'saved', revision: moved.revision };
@@ -88,6 +89,10 @@ const save = (db: Database, id: string, { baseRevision, startsAt, minutes, state
 
 export const createLessonStore = (db: Database): LessonStore => ({
   list: (query) => list(db, query),
+  get: async (id) => {
+    const [row] = await present(db).where(eq(lessons.id, id));
+    return row && lessonOf(row);
+  },
   add: async ({ studentId, startsAt, minutes, weeks }) => {
     if (!(await isPresent(db, studentId))) return undefined;
     const rows = Array.from({ length: weeks }, (_, week) => ({
@@ -95,6 +100,7 @@ export const createLessonStore = (db: Database): LessonStore => ({
       studentId,
       startsAt: weeksLater(startsAt, week),
       minutes,
+      searchText: '',
     }));
     await db.insert(lessons).values(rows);
     return rows.map(({ id }) => id);
@@ -106,14 +112,7 @@ export const createLessonStore = (db: Database): LessonStore => ({
     return rows.map((row) => factsOf(row) as ArchivedLesson);
   },
   put: async (studentId, all) => {
-    const rows = all.map(({ id, startsAt, minutes, state, ...content }) => ({
-      id,
-      studentId,
-      startsAt,
-      minutes,
-      state,
-      content,
-    }));
-    await inLots(rows, (lot) => db.insert(lessons).values(lot).onConflictDoNothing());
+    const rows = all.map(({ id, ...lesson }) => ({ id, studentId, ...written(lesson) }));
+    await inBatches(rows, (batch) => db.insert(lessons).values(batch).onConflictDoNothing());
   },
 });

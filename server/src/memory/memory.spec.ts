@@ -6,7 +6,6 @@ import {
   type MemorySubject,
 } from '@kettle-step/contract';
 import { patternWish } from '@kettle-step/core';
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { json, testServer, type TestServer } from '../../testing/server';
 
 const D_MAJOR: MemorySubject = { kind: 'pattern', wish: patternWish({ tonic: 'D', kind: 'major' }) };
@@ -75,24 +74,5 @@ describe('memory checks', () => {
     expect((await server.fetch('api/due')).status).toBe(400);
     const other = json('PUT', { dueOn: null });
     expect((await server.fetch(`api/students/${pip}/checks/none`, other)).status).toBe(404);
-  });
-
-  it('come out of an archive from before there were any, as patterns that were passed', async () => {
-    const files = unzipSync(new Uint8Array(await (await server.fetch('api/archive')).arrayBuffer()));
-    const [student] = JSON.parse(strFromU8(files['students.json']!)) as { checks: unknown }[];
-    const { checks: _, ...older } = { ...student!, passes: [{ pattern: D_MAJOR.wish, passedOn: '2026-03-01' }] };
-    const archive = zipSync({ ...files, 'students.json': strToU8(JSON.stringify([older])) });
-    const other = await testServer();
-    const restore = () =>
-      other.fetch('api/archive', {
-        method: 'POST',
-        body: archive as Uint8Array<ArrayBuffer>,
-        headers: { 'Content-Type': 'application/zip' },
-      });
-    expect((await restore()).status).toBe(200);
-    await restore();
-    const checks = await checksOf(pip, other);
-    await other.stop();
-    expect(checks).toMatchObject([{ subject: D_MAJOR, checkedOn: '2026-03-01', outcome: 'passed' }]);
   });
 });

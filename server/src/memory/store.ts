@@ -2,10 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
 import { grouped, type Day } from '@kettle-step/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import { inLots } from '../database/lots';
+import { inBatches } from '../database/batches';
 import type { Database } from '../database/open';
 import { memoryChecks, students } from '../database/schema';
-import { isPresent } from '../students/fingering';
+import { isPresent } from '../students/present';
 
 /** Memory checks of all students. */
 export interface MemoryStore {
@@ -67,7 +67,7 @@ export const createMemoryStore = (db: Database): MemoryStore => {
     remove: async (studentId, id) => (await db.delete(memoryChecks).where(one(studentId, id)).returning()).length > 0,
     put: async (studentId, checks) => {
       const rows = checks.map(({ subject, ...check }) => ({ studentId, subject: subjectText(subject), ...check }));
-      await inLots(rows, (lot) => db.insert(memoryChecks).values(lot).onConflictDoNothing());
+      await inBatches(rows, (batch) => db.insert(memoryChecks).values(batch).onConflictDoNothing());
     },
   };
 };

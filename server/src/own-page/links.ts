@@ -4,7 +4,7 @@ import type { Day } from '@kettle-step/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { studentLinks } from '../database/schema';
-import { isPresent } from '../students/fingering';
+import { isPresent } from '../students/present';
 
 /** Links by which students see their own pages. */
 export interface LinkStore {

@@ -13,7 +13,7 @@ export interface OwnPages {
 }
 
 interface Rooms {
-  readonly store: PieceStore;
+  readonly pieces: PieceStore;
   readonly students: StudentStore;
   readonly lessons: LessonStore;
   readonly memory: MemoryStore;
@@ -69,7 +69,7 @@ export const createOwnPages = (rooms: Rooms): OwnPages => ({
   piece: async (studentId, pieceId, today) => {
     const { last } = await lessonsRound(rooms, studentId, today);
     if (!last?.items.some((item) => item.pieceId === pieceId)) return undefined;
-    const piece = await rooms.store.get(pieceId);
+    const piece = await rooms.pieces.get(pieceId);
     if (piece?.studentId !== studentId) return undefined;
     const { standing, plan } = piece;
     return {

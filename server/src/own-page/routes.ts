@@ -3,85 +3,65 @@ import {
   madeLinkSchema,
   newLinkSchema,
   ownPageSchema,
-  pieceIdSchema,
   pieceSchema,
   standingSchema,
-  type Piece,
 } from '@kettle-step/contract';
 import type { Day } from '@kettle-step/core';
-import { Router, type Request, type Response } from 'express';
-import { asJson } from '../http/doors';
-import { sendProblem } from '../http/problems';
+import { format } from 'date-fns';
+import { Router } from 'express';
 import { REFUSALS } from '../http/refusals';
-import { forStudent, noSuchStudent, withBody } from '../students/for-student';
+import { found, route, type Call } from '../http/route';
 import type { LinkStore } from './links';
 import type { OwnPages } from './page';
 
-/** A day by this machine's own clock: a link is good until midnight where the studio is. */
-const dayOf = (now: Date): Day =>
-  [now.getFullYear(), String(now.getMonth() + 1).padStart(2, '0'), String(now.getDate()).padStart(2, '0')].join('-');
-
-/** `/api/students/:id/links`: links are made, told and taken back by the teacher. */
+/** `/api/students/:id/links`: links are made, shown and revoked by the teacher. */
 export const linkRoutes = (links: LinkStore): Router => {
   const router = Router();
   router.get(
     '/:id/links',
-    forStudent(async (id, _, response) => {
-      response.json(linkListSchema.parse({ links: await links.list(id) }));
-    }),
+    route({ answer: linkListSchema }, async ({ params: { id } }) => ({ links: await links.list(id!) })),
   );
   router.post(
     '/:id/links',
-    asJson,
-    withBody(newLinkSchema, async (id, { expiresOn }, response) => {
-      const made = await links.make(id, expiresOn, new Date());
-      if (!made) return noSuchStudent(response);
-      response.status(201).json(madeLinkSchema.parse(made));
-    }),
+    route({ body: newLinkSchema, answer: madeLinkSchema, status: 201 }, async ({ params: { id }, body }) =>
+      found(await links.make(id!, body.expiresOn, new Date()), REFUSALS.noSuchStudent),
+    ),
   );
   router.delete(
     '/:id/links/:link',
-    forStudent(async (id, _, response, request) => {
-      if (await links.revoke(id, String(request.params['link']))) response.status(204).end();
-      else sendProblem(response, REFUSALS.noSuchLink);
+    route({}, async ({ params: { id, link } }) => {
+      found(await links.revoke(id!, link!), REFUSALS.noSuchLink);
     }),
   );
   return router;
 };
 
-/** Whose link the address holds. Whoever has none that is good is told the same, whatever the reason. */
-const withLink =
-  (links: LinkStore, answer: (studentId: string, today: Day, request: Request, response: Response) => Promise<void>) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const today = dayOf(new Date());
-    const studentId = await links.studentOf(String(request.params['token']), today);
-    if (studentId === undefined) return sendProblem(response, REFUSALS.noSuchLink);
-    await answer(studentId, today, request, response);
-  };
+type Read = Call<undefined, undefined>;
 
-/** `/api/mine/:token`: a student's own page and the pieces on its list; only to be read. */
+/** `/api/mine/:token`: a student's own page and the pieces on its list; read only. */
 export const ownPageRoutes = (links: LinkStore, pages: OwnPages): Router => {
   const router = Router();
+  /** Whose link the address holds; a link that does not work gives the same answer, whatever the reason. */
+  const visitor = async ({ params: { token } }: Read): Promise<{ readonly studentId: string; readonly today: Day }> => {
+    // By this machine's own clock: a link is good until midnight where the studio is.
+    const today = format(new Date(), 'yyyy-MM-dd');
+    return { studentId: found(await links.studentOf(token!, today), REFUSALS.noSuchLink), today };
+  };
+  const pieceOf = async (call: Read) => {
+    const { studentId, today } = await visitor(call);
+    return found(await pages.piece(studentId, call.params['id']!, today), REFUSALS.noSuchPiece);
+  };
   router.get(
     '/:token',
-    withLink(links, async (studentId, today, _request, response) => {
-      response.json(ownPageSchema.parse(await pages.page(studentId, today)));
+    route({ answer: ownPageSchema }, async (call) => {
+      const { studentId, today } = await visitor(call);
+      return pages.page(studentId, today);
     }),
   );
-  const forPiece = (answer: (piece: Piece, response: Response) => void) =>
-    withLink(links, async (studentId, today, request, response) => {
-      const id = pieceIdSchema.safeParse(request.params['id']).data;
-      const piece = id && (await pages.piece(studentId, id, today));
-      if (!piece) return sendProblem(response, REFUSALS.noSuchPiece);
-      answer(piece, response);
-    });
-  router.get(
-    '/:token/pieces/:id',
-    forPiece((piece, response) => void response.json(pieceSchema.parse(piece))),
-  );
+  router.get('/:token/pieces/:id', route({ answer: pieceSchema }, pieceOf));
   router.get(
     '/:token/pieces/:id/standing',
-    forPiece(({ standing }, response) => void response.json(standingSchema.parse(standing))),
+    route({ answer: standingSchema }, async (call) => (await pieceOf(call)).standing),
   );
   return router;
 };

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { and, desc, eq, inArray } from 'drizzle-orm';
+import type { Transaction } from '../database/open';
 import { pieceMusic, pieces, plans, planVersions } from '../database/schema';
-import { readPlanRows, type Transaction } from './plan-rows';
+import { readPlanRows } from './plan-rows';
 
 /** How a plan stood before, kept by itself: the last state of each hour for a day, of each day for 14 days, of each week for a year. */
 

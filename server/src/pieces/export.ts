@@ -6,6 +6,7 @@ import {
   playedOf,
   settingsFor,
   writtenFingers,
+  type NumbersSent,
   type Standing,
   type StoredPlan,
 } from '@kettle-step/contract';
@@ -82,10 +83,6 @@ const chosenFingers = (score: Score, exported: Exported): Exported['fingers'] =>
   const written = writtenNotes(score, planOf(score, exported), desk.writing);
   return fingers.filter(({ noteId }) => written.has(noteId));
 };
-
-/** Which numbers go along: those of the plan, with others that would also do, or only those that came with the music. */
-export const NUMBERS_SENT = ['plan', 'with-alternates', 'as-came'] as const;
-export type NumbersSent = (typeof NUMBERS_SENT)[number];
 
 /** A stored piece as a file, as it leaves the house. */
 export const exportPiece = (

@@ -1,5 +1,6 @@
 import { movesAsked, type AskingPiece, type PieceSummary } from '@kettle-step/contract';
 import { asc, eq, sql } from 'drizzle-orm';
+import { groupBy } from 'es-toolkit';
 import type { Database } from '../database/open';
 import { planBars, plans } from '../database/schema';
 
@@ -11,16 +12,11 @@ export const readAsked = async (db: Database, pieces: readonly PieceSummary[]): 
     .innerJoin(plans, eq(plans.id, planBars.planId))
     .where(sql`${planBars.moves} <> '[]'`)
     .orderBy(asc(planBars.bar));
-  const byPiece = new Map<string, typeof rows>();
-  for (const row of rows) {
-    const others = byPiece.get(row.pieceId);
-    if (others) others.push(row);
-    else byPiece.set(row.pieceId, [row]);
-  }
+  const byPiece = groupBy(rows, ({ pieceId }) => pieceId);
   return pieces.map(({ id, title, studentId }) => ({
     id,
     title,
     studentId,
-    moves: [...movesAsked(byPiece.get(id) ?? [])],
+    moves: [...movesAsked(byPiece[id] ?? [])],
   }));
 };

@@ -3,7 +3,7 @@ import { seenFingersSchema, type Beside, type Piece, type SeenFingers, type Stor
 import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import type { Database } from '../database/open';
 import { pieces, plans, students } from '../database/schema';
-import { isPresent } from '../students/fingering';
+import { isPresent } from '../students/present';
 import { insertPiece, type PieceStore, type Source, type StoredPiece } from './store';
 
 /** Students' own plans of pieces, beside the general ones. Each is a piece of its own that knows which it was made from. */

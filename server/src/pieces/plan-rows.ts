@@ -8,20 +8,14 @@ import {
 } from '@kettle-step/contract';
 import { isFinger } from '@kettle-step/core';
 import { asc, eq } from 'drizzle-orm';
-import type { Database } from '../database/open';
+import { chunk } from 'es-toolkit';
+import type { Database, Transaction } from '../database/open';
 import { planBars, planFingers, type pieces, type plans } from '../database/schema';
 
 /** How a plan is laid down in rows, and taken up again. */
 
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-
 /** Rows to one INSERT: SQLite takes 32,766 values in a statement. */
 const ROWS_PER_INSERT = 2000;
-
-const chunks = <T>(rows: readonly T[]): T[][] =>
-  Array.from({ length: Math.ceil(rows.length / ROWS_PER_INSERT) }, (_, index) =>
-    rows.slice(index * ROWS_PER_INSERT, (index + 1) * ROWS_PER_INSERT),
-  );
 
 /** Puts fingers and ribbon in place of those that are there. */
 export const writePlanRows = async (
@@ -31,8 +25,10 @@ export const writePlanRows = async (
 ): Promise<void> => {
   await tx.delete(planFingers).where(eq(planFingers.planId, planId));
   await tx.delete(planBars).where(eq(planBars.planId, planId));
-  for (const rows of chunks(fingers)) await tx.insert(planFingers).values(rows.map((row) => ({ ...row, planId })));
-  for (const rows of chunks(ribbon)) await tx.insert(planBars).values(rows.map((row) => ({ ...row, planId })));
+  for (const rows of chunk(fingers, ROWS_PER_INSERT))
+    await tx.insert(planFingers).values(rows.map((row) => ({ ...row, planId })));
+  for (const rows of chunk(ribbon, ROWS_PER_INSERT))
+    await tx.insert(planBars).values(rows.map((row) => ({ ...row, planId })));
 };
 
 const fingerOf = ({

@@ -132,7 +132,7 @@ describe('saving a plan', () => {
     const wrong = { ...settingFirst(piece, 1), fingers: [{ noteId: 'a', finger: 7 }] };
     const response = await save(piece.id, 1, wrong as never);
     expect(response.status).toBe(400);
-    expect((await problemOf(response)).detail).toContain('fingers.0.finger');
+    expect((await problemOf(response)).detail).toContain('fingers[0].finger');
   });
 
   it('answers broken JSON with a problem, not a stack trace', async () => {

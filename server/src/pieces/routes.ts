@@ -1,41 +1,43 @@
 import { randomUUID } from 'node:crypto';
 import {
+  addedSchema,
   besideSchema,
   bringInSchema,
   createdSchema,
+  downloadQuerySchema,
+  keepVersionSchema,
   ownPlanForSchema,
   pieceForSchema,
-  pieceIdSchema,
   pieceSchema,
-  keepVersionSchema,
   savedSchema,
   savePlanSchema,
   seenFingersSchema,
   standingSchema,
   versionListSchema,
+  versionSchema,
   versionSummarySchema,
   type PieceList,
 } from '@kettle-step/contract';
-import { MAX_FILE_BYTES } from '@kettle-step/core';
-import { raw, Router, type Request, type Response } from 'express';
-import { jsonUpTo, onlyAs } from '../http/doors';
-import { sendProblem } from '../http/problems';
-import { notAsAgreed, REFUSALS, unknownNote, unreadable } from '../http/refusals';
-import type { Workshop } from '../workshop/workshop';
-import { DOWNLOADS, DOWNLOAD_TYPES, NUMBERS_SENT } from './export';
+import { MAX_FILE_BYTES, type Result } from '@kettle-step/core';
+import { raw, Router } from 'express';
+import { savedRevision } from '../database/outcome';
+import { onlyAs } from '../http/guards';
+import { REFUSALS, unknownNote, unreadable } from '../http/refusals';
+import { download, found, refuse, route } from '../http/route';
+import type { Pooled } from '../worker-pool/pool';
+import { DOWNLOADS, DOWNLOAD_TYPES } from './export';
 import type { OwnPlanStore } from './own-plans';
 import type { PieceStore } from './store';
+import type { PieceTasks } from './tasks';
 import type { VersionStore } from './versions';
 
 /** A plan of the longest piece that is read, as JSON, with its document. */
-const MAX_PLAN_BYTES = '36mb';
+const LONGEST_PLAN = '36mb';
 
 /** Files come and go as bytes, whatever they call themselves. */
 const BYTES = 'application/octet-stream';
 
-const noSuchPiece = (response: Response): void => sendProblem(response, REFUSALS.noSuchPiece);
-
-const idOf = (request: Request): string | undefined => pieceIdSchema.safeParse(request.params['id']).data;
+const { noSuchPiece, noSuchVersion } = REFUSALS;
 
 /** A file name for the download that every system takes. */
 const fileName = (title: string, ending: string): string =>
@@ -48,225 +50,149 @@ const fileName = (title: string, ending: string): string =>
       .toLowerCase() || 'piece'
   }.${ending}`;
 
-const importRoute =
-  (store: PieceStore, workshop: Workshop) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const body: unknown = request.body;
-    const said = bringInSchema.safeParse(request.query);
-    if (!said.success) return sendProblem(response, REFUSALS.badChoice);
-    const { name, part, tune } = said.data;
-    const bytes = body instanceof Uint8Array ? body : new Uint8Array();
-    const imported = await workshop.do({ kind: 'import', bytes, name, choice: { parts: part, tune } });
-    if (imported.kind === 'error') return sendProblem(response, unreadable(imported.error));
-    const { piece, notices } = imported.value;
-    const id = randomUUID();
-    await store.add(id, piece, null, new Date());
-    response.status(201).json(createdSchema.parse({ id, title: piece.title, notices }));
-  };
+/** What a task came to; a file that cannot be read ends the route. */
+const readable = <T>(outcome: Result<T, string>): T =>
+  outcome.kind === 'ok' ? outcome.value : refuse(unreadable(outcome.error));
 
-const saveRoute =
-  (store: PieceStore, workshop: Workshop) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    if (!id) return noSuchPiece(response);
-    const plan = savePlanSchema.safeParse(request.body);
-    if (!plan.success) return sendProblem(response, notAsAgreed('plan', plan.error.issues[0]));
-    const { document } = plan.data;
-    const music = document === undefined ? undefined : await workshop.do({ kind: 'correct', document });
-    if (music?.kind === 'error') return sendProblem(response, unreadable(music.error));
-    const outcome = await store.savePlan(id, plan.data, music?.value, new Date());
-    switch (outcome.kind) {
-      case 'saved':
-        response.json(savedSchema.parse({ revision: outcome.revision }));
-        return;
-      case 'conflict':
-        return sendProblem(response, REFUSALS.changedElsewhere, { currentRevision: outcome.currentRevision });
-      case 'not-found':
-        return noSuchPiece(response);
-      case 'unknown-note':
-        return sendProblem(response, unknownNote(outcome.noteId));
-    }
-  };
+/** What the routes of pieces use. */
+export interface PieceRooms {
+  readonly pieces: PieceStore;
+  readonly versions: VersionStore;
+  readonly ownPlans: OwnPlanStore;
+  readonly tasks: Pooled<PieceTasks>;
+  /** Moves a piece from the shelf into the trash; false where there is none. */
+  readonly toTrash: (id: string) => Promise<boolean>;
+}
 
-const forRoute =
-  (store: PieceStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    if (!id) return noSuchPiece(response);
-    const said = pieceForSchema.safeParse(request.body);
-    if (!said.success) return sendProblem(response, notAsAgreed('piece', said.error.issues[0]));
-    const outcome = await store.giveTo(id, said.data.studentId);
-    if (outcome === 'no-student') return sendProblem(response, REFUSALS.noSuchStudent);
-    if (outcome === 'no-piece') return noSuchPiece(response);
-    response.status(204).end();
-  };
-
-const addOwnRoute =
-  (ownPlans: OwnPlanStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    if (!id) return noSuchPiece(response);
-    const said = ownPlanForSchema.safeParse(request.body);
-    if (!said.success) return sendProblem(response, notAsAgreed('piece', said.error.issues[0]));
-    const made = await ownPlans.add(id, said.data.studentId, new Date());
-    if (made.kind === 'no-student') return sendProblem(response, REFUSALS.noSuchStudent);
-    if (made.kind === 'no-piece') return noSuchPiece(response);
-    response.status(201).json({ id: made.id });
-  };
-
-const seeRoute =
-  (ownPlans: OwnPlanStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    if (!id) return noSuchPiece(response);
-    const seen = seenFingersSchema.safeParse(request.body);
-    if (!seen.success) return sendProblem(response, notAsAgreed('plan', seen.error.issues[0]));
-    if (!(await ownPlans.see(id, seen.data))) return sendProblem(response, REFUSALS.hasNoGeneral);
-    response.status(204).end();
-  };
-
-const besideRoute =
-  (ownPlans: OwnPlanStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    const beside = id && (await ownPlans.beside(id));
-    if (!beside) return noSuchPiece(response);
-    response.json(besideSchema.parse(beside));
-  };
-
-const standingRoute =
-  (store: PieceStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    const standing = id && (await store.standing(id));
-    if (!standing) return noSuchPiece(response);
-    response.json(standingSchema.parse(standing));
-  };
-
-const noSuchVersion = (response: Response): void => sendProblem(response, REFUSALS.noSuchVersion);
-
-const listVersionsRoute =
-  (versions: VersionStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    const kept = id && (await versions.list(id));
-    if (!kept) return noSuchPiece(response);
-    response.json(versionListSchema.parse({ versions: kept }));
-  };
-
-const keepVersionRoute =
-  (versions: VersionStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    if (!id) return noSuchPiece(response);
-    const version = keepVersionSchema.safeParse(request.body);
-    if (!version.success) return sendProblem(response, notAsAgreed('plan', version.error.issues[0]));
-    const kept = await versions.keep(id, version.data, new Date());
-    if (!kept) return noSuchPiece(response);
-    response.status(201).json(versionSummarySchema.parse(kept));
-  };
-
-const getVersionRoute =
-  (versions: VersionStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    const version = id && (await versions.get(id, String(request.params['version'])));
-    if (!version) return noSuchVersion(response);
-    response.json(version);
-  };
-
-const removeVersionRoute =
-  (versions: VersionStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    if (!id || !(await versions.remove(id, String(request.params['version'])))) return noSuchVersion(response);
-    response.status(204).end();
-  };
-
-const exportRoute =
-  (store: PieceStore, workshop: Workshop) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    const form = DOWNLOADS.find((known) => known === request.params['form']);
-    if (!form) return sendProblem(response, REFUSALS.noSuchForm);
-    const piece = id && (await store.get(id));
-    if (!piece) return noSuchPiece(response);
-    const { document, standing } = piece;
-    const { fingers, desk } = piece.plan;
-    const numbers = NUMBERS_SENT.find((known) => known === request.query['numbers']) ?? 'plan';
-    const exported = { fingers, desk, standing };
-    const file = await workshop.do({ kind: 'export', document, exported, form, numbers });
-    if (file.kind === 'error') return sendProblem(response, unreadable(file.error));
-    // The name sets a type of its own: ours comes after.
-    response.attachment(fileName(piece.title, form)).type(DOWNLOAD_TYPES[form]).send(Buffer.from(file.value));
-  };
-
-/** The file as it was brought in. It is handed out as bytes, whatever it calls itself. */
-const sourceRoute =
-  (store: PieceStore) =>
-  async (request: Request, response: Response): Promise<void> => {
-    const id = idOf(request);
-    const source = id && (await store.source(id));
-    if (!source) return noSuchPiece(response);
-    if (source.bytes === null) return sendProblem(response, REFUSALS.sourceNotKept);
-    response
-      .attachment(source.name || 'piece')
-      .type(BYTES)
-      .send(source.bytes);
-  };
-
-/**
- * `/api/pieces`: the shelf, its pieces, their plans, and the doors in and out.
- * @param takeOff - takes a piece off the shelf, into the bin
- */
-export const pieceRoutes = (
-  store: PieceStore,
-  versions: VersionStore,
-  ownPlans: OwnPlanStore,
-  workshop: Workshop,
-  takeOff: (id: string) => Promise<boolean>,
-): Router => {
-  const router = Router();
-
+const shelfRoutes = (router: Router, { pieces, tasks, toTrash }: PieceRooms): void => {
   router.get('/', async (_request, response) => {
     // Not taken through the schema: thousands of rows would hold others up, and the page checks what it gets.
-    const list: PieceList = { pieces: await store.list() };
+    const list: PieceList = { pieces: await pieces.list() };
     response.json(list);
   });
+  router.post(
+    '/',
+    onlyAs(BYTES),
+    raw({ type: BYTES, limit: MAX_FILE_BYTES }),
+    route({ query: bringInSchema, answer: createdSchema, status: 201 }, async ({ query, request }) => {
+      const body: unknown = request.body;
+      const bytes = body instanceof Uint8Array ? body : new Uint8Array();
+      const { name, part, tune } = query;
+      const { piece, notices } = readable(await tasks.import(bytes, name, { parts: part, tune }));
+      const id = randomUUID();
+      await pieces.add(id, piece, null, new Date());
+      return { id, title: piece.title, notices };
+    }),
+  );
+  router.get(
+    '/:id',
+    route({ answer: pieceSchema }, async ({ params: { id } }) => found(await pieces.get(id!), noSuchPiece)),
+  );
+  router.delete(
+    '/:id',
+    route({}, async ({ params: { id } }) => {
+      found(await toTrash(id!), noSuchPiece);
+    }),
+  );
+};
 
-  const file = [onlyAs(BYTES), raw({ type: BYTES, limit: MAX_FILE_BYTES })];
-  const asJson = jsonUpTo(MAX_PLAN_BYTES);
+const planRoutes = (router: Router, { pieces, ownPlans, tasks }: PieceRooms): void => {
+  router.put(
+    '/:id/plan',
+    route({ body: savePlanSchema, limit: LONGEST_PLAN, answer: savedSchema }, async ({ params: { id }, body }) => {
+      const { document } = body;
+      const music = document === undefined ? undefined : readable(await tasks.correct(document));
+      const outcome = await pieces.savePlan(id!, body, music, new Date());
+      if (outcome.kind === 'unknown-note') return refuse(unknownNote(outcome.noteId));
+      return savedRevision(outcome, noSuchPiece, REFUSALS.changedElsewhere);
+    }),
+  );
+  router.put(
+    '/:id/student',
+    route({ body: pieceForSchema }, async ({ params: { id }, body }) => {
+      const outcome = await pieces.giveTo(id!, body.studentId);
+      if (outcome !== 'given') refuse(outcome === 'no-student' ? REFUSALS.noSuchStudent : noSuchPiece);
+    }),
+  );
+  router.get(
+    '/:id/standing',
+    route({ answer: standingSchema }, async ({ params: { id } }) => found(await pieces.standing(id!), noSuchPiece)),
+  );
+  router.post(
+    '/:id/own',
+    route({ body: ownPlanForSchema, answer: addedSchema, status: 201 }, async ({ params: { id }, body }) => {
+      const made = await ownPlans.add(id!, body.studentId, new Date());
+      if (made.kind === 'added') return made;
+      return refuse(made.kind === 'no-student' ? REFUSALS.noSuchStudent : noSuchPiece);
+    }),
+  );
+  router.get(
+    '/:id/beside',
+    route({ answer: besideSchema }, async ({ params: { id } }) => found(await ownPlans.beside(id!), noSuchPiece)),
+  );
+  router.put(
+    '/:id/seen',
+    route({ body: seenFingersSchema, limit: LONGEST_PLAN }, async ({ params: { id }, body }) => {
+      found(await ownPlans.see(id!, body), REFUSALS.hasNoGeneral);
+    }),
+  );
+};
 
-  router.post('/', file, importRoute(store, workshop));
+const versionRoutes = (router: Router, { versions }: PieceRooms): void => {
+  router.get(
+    '/:id/versions',
+    route({ answer: versionListSchema }, async ({ params: { id } }) => ({
+      versions: found(await versions.list(id!), noSuchPiece),
+    })),
+  );
+  router.post(
+    '/:id/versions',
+    route(
+      { body: keepVersionSchema, limit: LONGEST_PLAN, answer: versionSummarySchema, status: 201 },
+      async ({ params: { id }, body }) => found(await versions.keep(id!, body, new Date()), noSuchPiece),
+    ),
+  );
+  router.get(
+    '/:id/versions/:version',
+    route({ answer: versionSchema }, async ({ params: { id, version } }) =>
+      found(await versions.get(id!, version!), noSuchVersion),
+    ),
+  );
+  router.delete(
+    '/:id/versions/:version',
+    route({}, async ({ params: { id, version } }) => {
+      found(await versions.remove(id!, version!), noSuchVersion);
+    }),
+  );
+};
 
-  router.get('/:id', async (request, response) => {
-    const id = idOf(request);
-    const piece = id && (await store.get(id));
-    if (!piece) return noSuchPiece(response);
-    response.json(pieceSchema.parse(piece));
-  });
+const fileRoutes = (router: Router, { pieces, tasks }: PieceRooms): void => {
+  router.get(
+    '/:id/export.:form',
+    download({ query: downloadQuerySchema }, async ({ params: { id, form: wanted }, query: { numbers } }) => {
+      const form = found(
+        DOWNLOADS.find((known) => known === wanted),
+        REFUSALS.noSuchForm,
+      );
+      const { title, document, standing, plan } = found(await pieces.get(id!), noSuchPiece);
+      const exported = { fingers: plan.fingers, desk: plan.desk, standing };
+      const file = readable(await tasks.export(document, exported, form, numbers));
+      return { name: fileName(title, form), type: DOWNLOAD_TYPES[form], content: Buffer.from(file) };
+    }),
+  );
+  // The file as it was brought in.
+  router.get(
+    '/:id/source',
+    download({}, async ({ params: { id } }) => {
+      const { name, bytes } = found(await pieces.source(id!), noSuchPiece);
+      return { name: name || 'piece', type: BYTES, content: bytes ?? refuse(REFUSALS.sourceNotKept) };
+    }),
+  );
+};
 
-  router.delete('/:id', async (request, response) => {
-    const id = idOf(request);
-    if (!id || !(await takeOff(id))) return noSuchPiece(response);
-    response.status(204).end();
-  });
-
-  router.put('/:id/plan', asJson, saveRoute(store, workshop));
-  router.put('/:id/student', asJson, forRoute(store));
-  router.get('/:id/standing', standingRoute(store));
-
-  router.post('/:id/own', asJson, addOwnRoute(ownPlans));
-  router.get('/:id/beside', besideRoute(ownPlans));
-  router.put('/:id/seen', asJson, seeRoute(ownPlans));
-
-  router.get('/:id/versions', listVersionsRoute(versions));
-  router.post('/:id/versions', asJson, keepVersionRoute(versions));
-  router.get('/:id/versions/:version', getVersionRoute(versions));
-  router.delete('/:id/versions/:version', removeVersionRoute(versions));
-
-  router.get('/:id/export.:form', exportRoute(store, workshop));
-  router.get('/:id/source', sourceRoute(store));
-
+/** `/api/pieces`: the shelf, its pieces, their plans and versions, and the files that come and go. */
+export const pieceRoutes = (rooms: PieceRooms): Router => {
+  const router = Router();
+  for (const routes of [shelfRoutes, planRoutes, versionRoutes, fileRoutes]) routes(router, rooms);
   return router;
 };

@@ -15,21 +15,17 @@ import {
   type StoredFinger,
 } from '@kettle-step/contract';
 import { and, eq, isNull, not, sql } from 'drizzle-orm';
-import type { Database } from '../database/open';
+import type { Database, Transaction } from '../database/open';
+import type { SaveOutcome } from '../database/outcome';
 import { pieceMusic, pieces, plans, planVersions, students } from '../database/schema';
 import { houseRulesOf } from '../house/store';
-import { fingeringOf, isPresent } from '../students/fingering';
+import { fingeringOf, isPresent } from '../students/present';
 import type { Description } from './describe';
 import type { Corrected, ImportedPiece } from './import';
 import { keepEarlier, standingPlan } from './earlier';
 import { readAsked } from './moves';
 import { unknownNote } from './note-ids';
-import { readPlanRows, shelfFactsOf, writePlanRows, type Transaction } from './plan-rows';
-
-export type SaveOutcome =
-  | { readonly kind: 'saved'; readonly revision: number }
-  | { readonly kind: 'conflict'; readonly currentRevision: number }
-  | { readonly kind: 'not-found' };
+import { readPlanRows, shelfFactsOf, writePlanRows } from './plan-rows';
 
 /** The plan may name a note that the music does not have. */
 export type PlanOutcome = SaveOutcome | { readonly kind: 'unknown-note'; readonly noteId: string };

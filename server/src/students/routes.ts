@@ -1,5 +1,6 @@
 import {
-  LEAVING_PIECES,
+  addedSchema,
+  leavingQuerySchema,
   leftListSchema,
   newMeasureSchema,
   newStudentSchema,
@@ -9,104 +10,87 @@ import {
   studentSchema,
   trialListSchema,
 } from '@kettle-step/contract';
-import { Router, type Request, type Response } from 'express';
-import { asJson } from '../http/doors';
-import { sendProblem } from '../http/problems';
-import { notAsAgreed, REFUSALS } from '../http/refusals';
-import { forStudent, noSuchStudent, withBody } from './for-student';
+import { Router } from 'express';
+import { savedRevision } from '../database/outcome';
+import { REFUSALS } from '../http/refusals';
+import { found, route } from '../http/route';
 import type { StudentStore } from './store';
 
-const done = (isDone: boolean, response: Response): void => {
-  if (isDone) response.status(204).end();
-  else noSuchStudent(response);
-};
+const { noSuchStudent } = REFUSALS;
 
-/** Measures of a student's hands. */
+/** Measurements of a student's hands. */
 const measureRoutes = (router: Router, store: StudentStore): void => {
   router.post(
     '/:id/measures',
-    asJson,
-    withBody(newMeasureSchema, async (id, measure, response) => done(await store.addMeasure(id, measure), response)),
+    route({ body: newMeasureSchema }, async ({ params: { id }, body }) => {
+      found(await store.addMeasure(id!, body), noSuchStudent);
+    }),
   );
   router.delete(
     '/:id/measures/:measure',
-    forStudent(async (id, _, response, request) =>
-      done(await store.removeMeasure(id, String(request.params['measure'])), response),
-    ),
+    route({}, async ({ params: { id, measure } }) => {
+      found(await store.removeMeasure(id!, measure!), noSuchStudent);
+    }),
   );
 };
 
 /** Leaving the studio, and what becomes of those who left. */
 const leavingRoutes = (router: Router, store: StudentStore): void => {
-  router.get('/left', async (_request, response) => {
-    response.json(leftListSchema.parse({ students: await store.left() }));
-  });
-
+  router.get(
+    '/left',
+    route({ answer: leftListSchema }, async () => ({ students: await store.left() })),
+  );
   router.delete(
     '/left/:id',
-    forStudent(async (id, _, response) => done(await store.forget(id), response)),
-  );
-
-  router.delete(
-    '/:id',
-    forStudent(async (id, _, response, request) => {
-      const leaving = LEAVING_PIECES.find((known) => known === (request.query['pieces'] ?? 'keep'));
-      if (!leaving) return sendProblem(response, REFUSALS.badChoice);
-      done(await store.leave(id, leaving, new Date()), response);
+    route({}, async ({ params: { id } }) => {
+      found(await store.forget(id!), noSuchStudent);
     }),
   );
-
+  router.delete(
+    '/:id',
+    route({ query: leavingQuerySchema }, async ({ params: { id }, query }) => {
+      found(await store.leave(id!, query.pieces, new Date()), noSuchStudent);
+    }),
+  );
   router.post(
     '/:id/back',
-    forStudent(async (id, _, response) => done(await store.comeBack(id), response)),
+    route({}, async ({ params: { id } }) => {
+      found(await store.comeBack(id!), noSuchStudent);
+    }),
   );
 };
 
 /** `/api/students`: whom pieces are for, their hands, and what they have been taught. */
 export const studentRoutes = (store: StudentStore): Router => {
   const router = Router();
-  // Before what takes any name: “left” is nobody's.
+  // Before the routes that take any id: “left” is not one.
   leavingRoutes(router, store);
-  router.get('/', async (_request, response) => {
-    response.json(studentListSchema.parse({ students: await store.list() }));
-  });
-
-  router.post('/', asJson, async (request: Request, response: Response) => {
-    const student = newStudentSchema.safeParse(request.body);
-    if (!student.success) return sendProblem(response, notAsAgreed('student', student.error.issues[0]));
-    response.status(201).json({ id: await store.add(student.data) });
-  });
-
+  router.get(
+    '/',
+    route({ answer: studentListSchema }, async () => ({ students: await store.list() })),
+  );
+  router.post(
+    '/',
+    route({ body: newStudentSchema, answer: addedSchema, status: 201 }, async ({ body }) => ({
+      id: await store.add(body),
+    })),
+  );
   router.get(
     '/:id',
-    forStudent(async (id, _, response) => {
-      const student = await store.get(id);
-      if (!student) return noSuchStudent(response);
-      response.json(studentSchema.parse(student));
-    }),
+    route({ answer: studentSchema }, async ({ params: { id } }) => found(await store.get(id!), noSuchStudent)),
   );
-
   router.put(
     '/:id',
-    asJson,
-    withBody(saveStudentSchema, async (id, student, response) => {
-      const outcome = await store.save(id, student);
-      if (outcome.kind === 'not-found') return noSuchStudent(response);
-      if (outcome.kind === 'conflict')
-        return sendProblem(response, REFUSALS.studentChangedElsewhere, { currentRevision: outcome.currentRevision });
-      response.json(savedSchema.parse({ revision: outcome.revision }));
-    }),
+    route({ body: saveStudentSchema, answer: savedSchema }, async ({ params: { id }, body }) =>
+      savedRevision(await store.save(id!, body), noSuchStudent, REFUSALS.studentChangedElsewhere),
+    ),
   );
-
   router.get(
     '/:id/trials',
-    forStudent(async (id, _, response) => {
-      const trials = await store.trials(id);
-      if (!trials) return noSuchStudent(response);
-      response.json(trialListSchema.parse({ trials }));
-    }),
+    route({ answer: trialListSchema }, async ({ params: { id } }) => ({
+      trials: found(await store.trials(id!), noSuchStudent),
+    })),
   );
-
   measureRoutes(router, store);
   return router;
 };

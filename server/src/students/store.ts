@@ -6,23 +6,24 @@ import {
   type ArchivedStudent,
   type LeavingPieces,
   type LeftStudent,
+  type MemoryCheck,
   type NewMeasure,
   type NewStudent,
+  type PieceSummary,
   type SaveStudent,
   type Student,
   type StudentSummary,
   type StudentTrial,
 } from '@kettle-step/contract';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { inLots } from '../database/lots';
+import { inBatches } from '../database/batches';
 import type { Database } from '../database/open';
 import { handMeasures, pieces, plans, students } from '../database/schema';
-import type { MemoryStore } from '../memory/store';
-import type { PieceStore, SaveOutcome } from '../pieces/store';
-import { isPresent, measureOf, measuresOf, present } from './fingering';
+import type { SaveOutcome } from '../database/outcome';
+import { isPresent, measureOf, measuresOf, present } from './present';
 
 /** What of an archived student is kept with the student; lessons and checks have rooms of their own. */
-export type StudentRecord = Omit<ArchivedStudent, 'lessons' | 'checks' | 'passes' | 'trainer'>;
+export type StudentRecord = Omit<ArchivedStudent, 'lessons' | 'checks' | 'trainer'>;
 
 /** Everything that is kept about students. */
 export interface StudentStore {
@@ -145,11 +146,13 @@ const measuring = (db: Database): Pick<StudentStore, 'addMeasure' | 'removeMeasu
   },
 });
 
-export const createStudentStore = (
-  db: Database,
-  shelf: Pick<PieceStore, 'list'>,
-  memory: Pick<MemoryStore, 'of'>,
-): StudentStore => {
+/** What other rooms keep of a student. */
+export interface KeptElsewhere {
+  readonly pieces: (studentId: string) => Promise<readonly PieceSummary[]>;
+  readonly checks: (studentId: string) => Promise<readonly MemoryCheck[]>;
+}
+
+export const createStudentStore = (db: Database, elsewhere: KeptElsewhere): StudentStore => {
   return {
     list: () => list(db),
     get: async (id) => {
@@ -161,8 +164,8 @@ export const createStudentStore = (
         revision: row.revision,
         hands: latestHands(measures),
         measures: [...measures],
-        pieces: [...(await shelf.list(id))],
-        checks: [...(await memory.of(id))],
+        pieces: [...(await elsewhere.pieces(id))],
+        checks: [...(await elsewhere.checks(id))],
       };
     },
     trials: async (id) => ((await isPresent(db, id)) ? trialsOf(db, id) : undefined),
@@ -197,7 +200,7 @@ export const createStudentStore = (
         .returning({ id: students.id });
       if (added.length === 0) return false;
       const rows = measures.map((measure) => ({ ...measure, studentId: id }));
-      await inLots(rows, (lot) => db.insert(handMeasures).values(lot).onConflictDoNothing());
+      await inBatches(rows, (batch) => db.insert(handMeasures).values(batch).onConflictDoNothing());
       return true;
     },
   };

@@ -270,7 +270,7 @@ describe('students', () => {
     expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 404));
     expect(await detailOf(answers[0]!)).toBe('This student is no longer in the studio.');
     expect(await detailOf(await send('students', 'POST', { name: ' ' }))).toBe(
-      'The student is not as agreed: name needs a name',
+      'The request could not be read: name: needs a name.',
     );
   });
 

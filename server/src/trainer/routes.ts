@@ -1,7 +1,7 @@
 import { newAnswersSchema, trainerLogSchema } from '@kettle-step/contract';
 import { Router } from 'express';
-import { asJson } from '../http/doors';
-import { forStudent, noSuchStudent, withBody } from '../students/for-student';
+import { REFUSALS } from '../http/refusals';
+import { found, route } from '../http/route';
 import type { TrainerStore } from './store';
 
 /** `/api/students/:id/trainer`: what a student answered in the finger trainer. */
@@ -9,16 +9,12 @@ export const trainerRoutes = (store: TrainerStore): Router => {
   const router = Router();
   router.get(
     '/:id/trainer',
-    forStudent(async (id, _, response) => {
-      response.json(trainerLogSchema.parse({ answers: await store.of(id) }));
-    }),
+    route({ answer: trainerLogSchema }, async ({ params: { id } }) => ({ answers: await store.of(id!) })),
   );
   router.post(
     '/:id/trainer',
-    asJson,
-    withBody(newAnswersSchema, async (id, { answers }, response) => {
-      if (await store.add(id, answers)) response.status(204).end();
-      else noSuchStudent(response);
+    route({ body: newAnswersSchema }, async ({ params: { id }, body }) => {
+      found(await store.add(id!, body.answers), REFUSALS.noSuchStudent);
     }),
   );
   return router;

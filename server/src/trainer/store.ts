@@ -1,10 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { TrainerAnswer } from '@kettle-step/core';
 import { asc, eq } from 'drizzle-orm';
-import { inLots } from '../database/lots';
+import { inBatches } from '../database/batches';
 import type { Database } from '../database/open';
 import { trainerAnswers } from '../database/schema';
-import { isPresent } from '../students/fingering';
+import { isPresent } from '../students/present';
 
 /** Answers of students in the finger trainer. */
 export interface TrainerStore {
@@ -38,7 +38,7 @@ export const createTrainerStore = (db: Database): TrainerStore => ({
       question: key,
       ...answer,
     }));
-    await inLots(rows, (lot) => db.insert(trainerAnswers).values(lot).onConflictDoNothing());
+    await inBatches(rows, (batch) => db.insert(trainerAnswers).values(batch).onConflictDoNothing());
     return true;
   },
 });

@@ -2,7 +2,7 @@ import { HttpClient, HttpHeaders, HttpParams } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
   besideSchema,
-  binListSchema,
+  trashListSchema,
   createdSchema,
   pieceListSchema,
   pieceSchema,
@@ -12,7 +12,7 @@ import {
   versionSchema,
   versionSummarySchema,
   type Beside,
-  type Binned,
+  type Trashed,
   type Created,
   type KeepVersion,
   type Piece,
@@ -99,15 +99,15 @@ export class PiecesService {
   }
 
   /** Pieces that were taken off the shelf, the latest first. */
-  binned(): Observable<readonly Binned[]> {
-    return this.http.get('/api/bin').pipe(
-      map((answer) => binListSchema.parse(answer).pieces),
+  trashed(): Observable<readonly Trashed[]> {
+    return this.http.get('/api/trash').pipe(
+      map((answer) => trashListSchema.parse(answer).pieces),
       worded(),
     );
   }
 
-  putBack(id: string): Observable<unknown> {
-    return this.http.post(`/api/bin/${encodeURIComponent(id)}/back`, null).pipe(worded());
+  bringBack(id: string): Observable<unknown> {
+    return this.http.post(`/api/trash/${encodeURIComponent(id)}/back`, null).pipe(worded());
   }
 
   versions(id: string): Observable<readonly VersionSummary[]> {

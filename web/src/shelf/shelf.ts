@@ -22,7 +22,7 @@ import { PassPhrase } from './pass-phrase';
 import { PieceFor } from './piece-for';
 import { NEXT, NOW, type ShelfOrder } from './shelf-order';
 import { ShelfStore } from './shelf.store';
-import { Bin } from './bin';
+import { Trash } from './trash';
 import { LeftUnsaved } from './left-unsaved';
 import { StudioArchive } from './studio-archive';
 import { StudioBackups } from './studio-backups';
@@ -48,7 +48,7 @@ const ORDER_WORDS: Readonly<Record<ShelfOrder, string>> = {
 @Component({
   selector: 'ks-shelf',
   imports: [
-    Bin,
+    Trash,
     Arrivals,
     FormsModule,
     LeftUnsaved,

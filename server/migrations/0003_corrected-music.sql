@@ -1,1 +1,0 @@
-ALTER TABLE `plan_versions` ADD `document` text;

@@ -1,1 +1,0 @@
-ALTER TABLE `pieces` DROP COLUMN `level`;

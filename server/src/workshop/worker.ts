@@ -1,4 +1,0 @@
-import { perform } from './tasks';
-
-/** The thread of the workshop: `createThreads` runs it. */
-export default perform;
