@@ -56,6 +56,7 @@ export const WEB_ROOMS = [
   'score',
   'keyboards',
   'sound',
+  'saving',
   'session',
   'bar-card',
   'sheet',

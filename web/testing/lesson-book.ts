@@ -32,7 +32,7 @@ export class FakeLessons {
     );
   }
 
-  now({ id }: Pick<Lesson, 'id'>): Observable<Lesson> {
+  get(id: string): Observable<Lesson> {
     return this.list().pipe(map((all) => all.find((one) => one.id === id)!));
   }
 

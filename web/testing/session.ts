@@ -33,7 +33,7 @@ import { EngineService, type CarriedOver, type Given, type Passage } from '../sr
 import { PiecesService } from '../src/services/pieces.service';
 import { StudentsService } from '../src/services/students.service';
 import { History } from '../src/session/history';
-import { PendingWork } from '../src/session/pending-work';
+import { PendingWork } from '../src/saving/pending-work';
 import { PieceSession } from '../src/session/piece-session';
 import { Preview } from '../src/session/preview';
 import { Saving } from '../src/session/saving';

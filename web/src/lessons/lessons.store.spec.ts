@@ -43,7 +43,7 @@ describe('the lesson book', () => {
     const { store, book, rest } = open();
     store.change({ heard: 'Bar' }, 'heard');
     store.change({ heard: 'Bar 6' }, 'heard');
-    expect(store.saving.state()).toBe('saving…');
+    expect(store.saving.state()).toBe('saving');
     rest();
     expect(book.saved).toHaveLength(1);
     expect(book.saved[0]).toMatchObject({ id: 'b', heard: 'Bar 6', baseRevision: 1 });

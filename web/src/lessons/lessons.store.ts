@@ -15,7 +15,7 @@ import { concatMap, map, Subject, switchMap } from 'rxjs';
 import { telling } from '../parts/telling';
 import { isoDay } from '../parts/dates';
 import { LessonsService } from '../services/lessons.service';
-import { LessonSaving } from './lesson-saving';
+import { LessonSaving } from '../saving/lesson-saving';
 
 /** What of a lesson is written in its fields. */
 export type LessonFacts = Omit<Lesson, 'id' | 'studentId' | 'student' | 'revision'>;
@@ -256,10 +256,10 @@ export class LessonsStore {
 
   private settle(mine: Lesson, goOn: (theirs: Lesson) => void): void {
     this.service
-      .now(mine)
+      .get(mine.id)
       .pipe(telling(this.problem))
       .subscribe((theirs) => {
-        this.saving.settle(mine.id);
+        this.saving.release(mine.id);
         goOn(theirs);
       });
   }

@@ -28,6 +28,7 @@ import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
 import { Choices, type Choice } from '../parts/choices';
 import { dayInWords, isoDay, keptDayInWords, monthInWords } from '../parts/dates';
+import { SavingProblems } from '../saving/saving-problems';
 import { PlaceHead } from '../parts/place-head';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
@@ -57,6 +58,7 @@ const STATE_WORDS = { planned: 'planned', held: 'held', missed: 'missed', cancel
     NzPopconfirmModule,
     PlaceHead,
     RouterLink,
+    SavingProblems,
   ],
   templateUrl: './lessons.html',
   styleUrl: './lessons.less',

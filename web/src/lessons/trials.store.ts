@@ -5,7 +5,7 @@ import { concatMap, filter, map, take, type Observable } from 'rxjs';
 import { keptDayInWords } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
-import { Autosave } from '../session/autosave';
+import { PlanSaving } from '../saving/plan-saving';
 import { History } from '../session/history';
 import { PieceSession, type SessionState } from '../session/piece-session';
 import { Saving } from '../session/saving';
@@ -26,7 +26,7 @@ export class LessonTrialsStore {
   private readonly session = inject(PieceSession);
   private readonly saving = inject(Saving);
   private readonly history = inject(History);
-  private readonly autosave = inject(Autosave);
+  private readonly autosave = inject(PlanSaving);
 
   private readonly studentId = signal('');
   readonly trials = signal<readonly StudentTrial[]>([]);

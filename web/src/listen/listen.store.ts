@@ -163,7 +163,7 @@ export class ListenStore {
     if (!figures) return;
     // It may have been written in since the list was fetched.
     this.lessons
-      .now(lesson)
+      .get(lesson.id)
       .pipe(
         switchMap((now) => {
           const { id, studentId: _, student: __, revision, ...facts } = now;

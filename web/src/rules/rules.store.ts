@@ -9,9 +9,11 @@ import {
   type Student,
   type StudentSummary,
 } from '@kettle-step/contract';
-import { concatMap, Subject, tap, type Observable } from 'rxjs';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { telling } from '../parts/telling';
+import { changed, type Changes } from '../saving/merge';
+import { RulesSaving } from '../saving/rules-saving';
+import { StudentSaving } from '../saving/student-saving';
 import { HouseRulesService } from '../services/house-rules.service';
 import { StudentsService } from '../services/students.service';
 import { setOwn } from '../session/decisions';
@@ -30,13 +32,25 @@ export class RulesStore {
   private readonly session = inject(PieceSession);
   private readonly history = inject(History);
 
+  readonly houseSaving = inject(RulesSaving);
+  readonly studentSaving = inject(StudentSaving);
+
   readonly problem = signal('');
-  readonly house = signal<HouseRules | undefined>(undefined);
+  /** House rules and student as the server has them. */
+  private readonly storedHouse = signal<HouseRules | undefined>(undefined);
+  private readonly storedStudent = signal<Student | undefined>(undefined);
+  /** The same with what is not saved yet. */
+  private readonly house = computed(() => {
+    const house = this.storedHouse();
+    return house && this.houseSaving.latest(house);
+  });
+  private readonly student = computed(() => {
+    const student = this.storedStudent();
+    return student && this.studentSaving.latest(student);
+  });
   readonly students = signal<readonly StudentSummary[]>([]);
-  private readonly student = signal<Student | undefined>(undefined);
   readonly piece = computed(() => (this.session.solved() ? this.session.piece() : undefined));
   readonly for = signal<For>({ kind: 'house' });
-  private readonly saves = new Subject<() => Observable<unknown>>();
 
   /** Everything that is needed to settle questions for whoever is chosen. */
   readonly isReady = computed(() => {
@@ -76,20 +90,21 @@ export class RulesStore {
   readonly settings = computed((): Settings => ({ hands: this.hands(), rules: rulesOver(this.under(), this.own()) }));
 
   constructor() {
-    this.saves
-      .pipe(
-        // What could not be kept is shown as it stands on the server.
-        concatMap((save) => save().pipe(tap({ error: () => this.reload() }), telling(this.problem))),
-        takeUntilDestroyed(),
-      )
-      .subscribe();
+    this.houseSaving.stored.pipe(takeUntilDestroyed()).subscribe((house) => {
+      this.storedHouse.set(house);
+      this.session.restand();
+    });
+    this.studentSaving.stored.pipe(takeUntilDestroyed()).subscribe((student) => {
+      this.storedStudent.update((now) => (now?.id === student.id ? student : now));
+      this.session.restand();
+    });
   }
 
   load(): void {
     this.service
       .get()
       .pipe(telling(this.problem))
-      .subscribe((house) => this.house.set(house));
+      .subscribe((house) => this.storedHouse.set(house));
     this.studentsService
       .list()
       .pipe(telling(this.problem))
@@ -99,26 +114,29 @@ export class RulesStore {
   choose(whom: For): void {
     this.for.set(whom);
     if (whom.kind !== 'student') return;
-    if (this.student()?.id !== whom.id) this.student.set(undefined);
+    if (this.storedStudent()?.id !== whom.id) this.storedStudent.set(undefined);
     this.studentsService
       .get(whom.id)
       .pipe(telling(this.problem))
       .subscribe((student) => {
         const now = this.for();
         // Somebody else may have been chosen since.
-        if (now.kind === 'student' && now.id === student.id) this.student.set(student);
+        if (now.kind === 'student' && now.id === student.id) this.storedStudent.set(student);
       });
   }
 
-  /** Settles a question for whoever is chosen; undefined leaves it to the layers under it. */
+  /** Answers a question in the chosen layer; undefined leaves it to the layers under it. */
   settle<Question extends keyof RulesFile>(question: Question, answer: RulesFile[Question]): void {
-    const { [question]: _, ...others } = this.own();
-    const rules: RulesFile = answer === undefined ? others : { ...others, [question]: answer };
+    const answers: Changes<RulesFile> = { [question]: answer };
+    const rules = changed<RulesFile>(this.own(), answers);
+    const [house, student] = [this.storedHouse(), this.storedStudent()];
     switch (this.for().kind) {
       case 'house':
-        return this.keepHouse(rules);
+        if (house) this.houseSaving.keep(house, answers);
+        return;
       case 'student':
-        return this.keepStudent(rules);
+        if (student) this.studentSaving.keep(student, { rules });
+        return;
       case 'piece': {
         const decisions = this.session.decisions();
         return this.history.decide(setOwn(decisions, { hands: decisions.desk.hands, rules }));
@@ -126,46 +144,10 @@ export class RulesStore {
     }
   }
 
-  private reload(): void {
-    this.load();
-    this.choose(this.for());
-  }
-
   private hands(): Settings['hands'] {
     const { kind } = this.for();
     if (kind === 'piece') return this.session.settings().hands;
     const hands = kind === 'student' ? (this.student()?.hands ?? null) : null;
     return settingsFor({ house: {}, student: { hands, rules: {} } }).hands;
-  }
-
-  private keepHouse(rules: RulesFile): void {
-    const house = this.house();
-    if (!house) return;
-    // Shown at once; the revision counts on when it is kept.
-    this.house.set({ ...house, rules });
-    this.saves.next(() => {
-      const baseRevision = this.house()?.revision ?? 0;
-      return this.service.save({ rules, baseRevision }).pipe(
-        tap((revision) => {
-          this.house.update((now) => now && { ...now, revision });
-          this.session.restand();
-        }),
-      );
-    });
-  }
-
-  private keepStudent(rules: RulesFile): void {
-    const student = this.student();
-    if (!student) return;
-    this.student.set({ ...student, rules });
-    this.saves.next(() => {
-      const { id, name, remarks, since, revision } = this.student() ?? student;
-      return this.studentsService.save(id, { name, remarks, since, rules, baseRevision: revision }).pipe(
-        tap((saved) => {
-          this.student.update((now) => (now?.id === id ? { ...now, revision: saved } : now));
-          this.session.restand();
-        }),
-      );
-    });
   }
 }

@@ -6,6 +6,7 @@ import { DEFAULT_RULES, HOUSE_QUESTIONS, type HouseQuestion } from '@kettle-step
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzInputNumberModule } from 'ng-zorro-antd/input-number';
 import { PlaceHead } from '../parts/place-head';
+import { SavingProblems } from '../saving/saving-problems';
 import { Examples } from './examples';
 import { RuleExample } from './rule-example';
 import { RulesStore, type For } from './rules.store';
@@ -34,7 +35,7 @@ const PIECE = 'piece';
 /** The house rules: every question on which teachers differ, with what each answer leads to. */
 @Component({
   selector: 'ks-rules',
-  imports: [FormsModule, NzAlertModule, NzInputNumberModule, PlaceHead, RouterLink, RuleExample],
+  imports: [FormsModule, NzAlertModule, NzInputNumberModule, PlaceHead, RouterLink, RuleExample, SavingProblems],
   templateUrl: './rules.html',
   styleUrl: './rules.less',
   providers: [Examples, RulesStore],

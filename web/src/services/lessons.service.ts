@@ -2,6 +2,7 @@ import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
 import {
   lessonListSchema,
+  lessonSchema,
   savedSchema,
   type Lesson,
   type LessonQuery,
@@ -9,7 +10,7 @@ import {
   type SaveLesson,
 } from '@kettle-step/contract';
 import { map, type Observable } from 'rxjs';
-import { ServerProblem, worded } from './server-problem';
+import { worded } from './server-problem';
 
 /** The lesson book on the server. Every answer is checked against the contract. */
 @Injectable({ providedIn: 'root' })
@@ -23,14 +24,11 @@ export class LessonsService {
     );
   }
 
-  /** A lesson as it stands now: it may have been written in since. */
-  now({ id, studentId }: Pick<Lesson, 'id' | 'studentId'>): Observable<Lesson> {
-    return this.list({ student: studentId }).pipe(
-      map((all) => {
-        const found = all.find((one) => one.id === id);
-        if (!found) throw new ServerProblem(undefined, 'This lesson is no longer in the book.');
-        return found;
-      }),
+  /** A lesson as it now is: somebody may have written in it since. */
+  get(id: string): Observable<Lesson> {
+    return this.http.get(`/api/lessons/${encodeURIComponent(id)}`).pipe(
+      map((answer) => lessonSchema.parse(answer)),
+      worded(),
     );
   }
 

@@ -6,7 +6,7 @@ import { PiecesService } from '../services/pieces.service';
 import { decisionsOf } from './decisions';
 import { History } from './history';
 import type { Pending } from '@kettle-step/contract';
-import { PendingWork } from './pending-work';
+import { PendingWork } from '../saving/pending-work';
 import { PieceSession } from './piece-session';
 import { Saving } from './saving';
 

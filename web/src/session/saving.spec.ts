@@ -113,7 +113,7 @@ describe('saving the open piece', () => {
     pieces.problem = conflict;
     set('n2');
     jest.advanceTimersByTime(500);
-    expect(saving.state().kind).toBe('conflict');
+    expect(saving.state().kind).toBe('held');
     pieces.problem = undefined;
     TestBed.inject(Conflict).keepMine().subscribe();
     jest.advanceTimersByTime(500);

@@ -2,10 +2,9 @@ import { inject, Injectable } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { storedFingers, type KeepVersion, type Piece, type VersionSummary } from '@kettle-step/contract';
 import { EMPTY, type Observable } from 'rxjs';
-import { timeInWords } from '../parts/dates';
 import { PiecesService } from '../services/pieces.service';
+import { PlanSaving } from '../saving/plan-saving';
 import { Visit } from '../services/visit';
-import { Autosave } from './autosave';
 import { PieceSession, type SessionEvent } from './piece-session';
 import { Progress } from './progress';
 
@@ -14,21 +13,14 @@ import { Progress } from './progress';
 export class Saving {
   private readonly session = inject(PieceSession);
   private readonly progress = inject(Progress);
-  private readonly autosave = inject(Autosave);
+  private readonly plans = inject(PlanSaving);
   private readonly pieces = inject(PiecesService);
   private readonly visit = inject(Visit);
 
-  readonly state = this.autosave.state;
+  readonly state = this.plans.state;
 
   constructor() {
     this.session.events.pipe(takeUntilDestroyed()).subscribe((event) => this.follow(event));
-    // Another window was quicker: what stands here is kept at once, before anyone chooses.
-    this.autosave.conflicts.pipe(takeUntilDestroyed()).subscribe(() => {
-      this.keepAs(`This window, ${timeInWords(new Date())}`, 'conflict').subscribe({
-        complete: () => this.autosave.keptAsVersion(),
-        error: (cause: unknown) => this.autosave.fail(cause),
-      });
-    });
   }
 
   /** Opens a piece as soon as the work on the one before it is safe; where that cannot be saved, the session is held. */
@@ -37,7 +29,7 @@ export class Saving {
     const before = this.session.piece();
     if (before?.id === id && kind === 'held') this.session.resume();
     if (before?.id === id && (kind === 'held' || kind === 'ready')) return this.session.restand();
-    this.autosave.whenSafe().subscribe({
+    this.plans.whenSafe().subscribe({
       complete: () => this.session.open(id),
       error: (cause: Error) => this.session.hold(`“${before?.title ?? ''}” is not saved yet. ${cause.message}`),
     });
@@ -45,13 +37,13 @@ export class Saving {
 
   /** Opens a piece whatever becomes of the work on the one before it. */
   openAnyway(id: string): void {
-    this.autosave.end();
+    this.plans.end();
     this.session.open(id);
   }
 
   /** Tries again at once. */
   retry(): void {
-    this.autosave.saveNow();
+    this.plans.saveNow();
   }
 
   /** Keeps the work as it stands as a version. */
@@ -64,7 +56,7 @@ export class Saving {
   saveOver({ plan: { revision }, document }: Pick<Piece, 'plan' | 'document'>): void {
     const piece = this.session.piece();
     if (!piece) return;
-    this.autosave.begin({ id: piece.id, title: piece.title, revision, document });
+    this.plans.begin({ id: piece.id, title: piece.title, revision, document });
     this.save();
   }
 
@@ -72,24 +64,24 @@ export class Saving {
     switch (event.kind) {
       case 'opened': {
         const { id, title, document, plan } = event.piece;
-        return this.autosave.begin({ id, title, revision: plan.revision, document });
+        return this.plans.begin({ id, title, revision: plan.revision, document });
       }
       case 'closed':
-        return this.autosave.end();
+        return this.plans.end();
       case 'wished':
-        return this.autosave.expect();
+        return this.plans.expect();
       case 'worked':
         return this.save();
       case 'taken-back':
-        return this.autosave.expectNothing();
+        return this.plans.expectNothing();
     }
   }
 
   private save(): void {
     const content = this.content();
     // A visitor only reads.
-    if (this.visit.token() !== undefined) return this.autosave.expectNothing();
-    if (content) this.autosave.keep({ ...content, ribbon: [...this.progress.ribbon()] });
+    if (this.visit.token() !== undefined) return this.plans.expectNothing();
+    if (content) this.plans.keep({ ...content, ribbon: [...this.progress.ribbon()] });
   }
 
   private content(): (Pick<Piece['plan'], 'fingers' | 'desk'> & Pick<Piece, 'document'>) | undefined {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
 
-const WORDS = { saved: 'saved', saving: 'saving…', failed: 'not saved', conflict: 'changed elsewhere' } as const;
+const WORDS = { saved: 'saved', saving: 'saving…', failed: 'not saved', held: 'changed elsewhere' } as const;
 
 /** Whether the work on the open piece is kept. */
 @Component({
@@ -24,7 +24,7 @@ const WORDS = { saved: 'saved', saving: 'saving…', failed: 'not saved', confli
       color: var(--ink-soft);
     }
     .failed,
-    .conflict {
+    .held {
       font-weight: 700;
       color: var(--ink);
     }

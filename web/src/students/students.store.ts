@@ -4,7 +4,7 @@ import type { LeavingPieces, LeftStudent, NewMeasure, Student, StudentSummary } 
 import { concatMap, EMPTY, tap, type Observable } from 'rxjs';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
-import { StudentSaving, type Facts } from './student-saving';
+import { StudentSaving, type Facts } from '../saving/student-saving';
 
 /**
  * The students, and the one whose page is open. Everything is kept as soon as it is said. It outlives the place, so that a leaving
@@ -32,7 +32,7 @@ export class StudentsStore {
   readonly left = signal<Pick<Student, 'id' | 'name'> | undefined>(undefined);
 
   constructor() {
-    this.saving.stands.pipe(takeUntilDestroyed()).subscribe((student) => this.show(student));
+    this.saving.stored.pipe(takeUntilDestroyed()).subscribe((student) => this.show(student));
   }
 
   loadList(): void {

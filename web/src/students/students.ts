@@ -8,6 +8,7 @@ import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { keptDayInWords } from '../parts/dates';
+import { SavingProblems } from '../saving/saving-problems';
 import { PlaceHead } from '../parts/place-head';
 import { SmallRibbon } from '../parts/small-ribbon';
 import { HandDrawing } from './hand-drawing';
@@ -43,6 +44,7 @@ import { StudentsStore } from './students.store';
     StudentLinks,
     Suits,
     Tendencies,
+    SavingProblems,
   ],
   templateUrl: './students.html',
   styleUrl: './students.less',

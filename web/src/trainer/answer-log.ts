@@ -1,54 +1,50 @@
-import { inject, Injectable, signal } from '@angular/core';
+import { computed, inject, Injectable, signal } from '@angular/core';
 import { trainerLogSchema } from '@kettle-step/contract';
 import type { TrainerAnswer } from '@kettle-step/core';
 import { keep, kept } from '../parts/kept';
 import { telling } from '../parts/telling';
+import { AnswerSaving } from '../saving/answer-saving';
 import { TrainerService } from '../services/trainer.service';
 
-/** So many answers are kept on a device that belongs to nobody in particular. */
+/** So many answers are kept on a device where no student is chosen. */
 const MOST_HERE = 2000;
 const HERE = 'trainer';
 
-/** Where answers are kept: with a student of the studio, or on this device for whoever visits. */
+/** Where answers are kept: with a student of the studio, or on this device. */
 @Injectable()
 export class AnswerLog {
   private readonly service = inject(TrainerService);
+  private readonly saving = inject(AnswerSaving);
   private readonly studentId = signal('');
-  /** Answers that the server has not taken yet. */
-  private waiting: readonly TrainerAnswer[] = [];
+  private readonly failure = signal('');
 
   /** Oldest first. */
   readonly answers = signal<readonly TrainerAnswer[]>([]);
-  readonly problem = signal('');
+  readonly problem = computed(() => this.saving.lost() || this.saving.problem() || this.failure());
 
   /** Opens the log of a student; of this device where there is none. */
   open(studentId: string): void {
     this.studentId.set(studentId);
-    this.waiting = [];
-    this.answers.set(studentId === '' ? this.onDevice() : []);
+    this.failure.set('');
+    this.answers.set(studentId === '' ? this.onDevice() : this.saving.waiting(studentId));
     if (studentId === '') return;
     this.service
       .of(studentId)
-      .pipe(telling(this.problem))
+      .pipe(telling(this.failure))
       .subscribe((answers) => {
-        if (this.studentId() === studentId) this.answers.set([...answers, ...this.waiting]);
+        if (this.studentId() !== studentId) return;
+        // Some of those that wait may have arrived meanwhile.
+        const known = new Set(answers.map(({ key, answeredAt }) => `${answeredAt} ${key}`));
+        const waiting = this.saving.waiting(studentId).filter((one) => !known.has(`${one.answeredAt} ${one.key}`));
+        this.answers.set([...answers, ...waiting]);
       });
   }
 
   add(answer: TrainerAnswer): void {
     this.answers.update((answers) => [...answers, answer]);
     const studentId = this.studentId();
-    if (studentId === '') return keep(HERE, { answers: this.answers().slice(-MOST_HERE) });
-    this.waiting = [...this.waiting, answer];
-    const sent = this.waiting;
-    this.service
-      .add(studentId, sent)
-      .pipe(telling(this.problem))
-      // What could not be sent goes with the next answer.
-      .subscribe(() => {
-        this.waiting = this.waiting.filter((one) => !sent.includes(one));
-        this.problem.set('');
-      });
+    if (studentId === '') keep(HERE, { answers: this.answers().slice(-MOST_HERE) });
+    else this.saving.add(studentId, answer);
   }
 
   private onDevice(): readonly TrainerAnswer[] {

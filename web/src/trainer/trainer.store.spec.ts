@@ -135,17 +135,21 @@ describe('a round of the trainer', () => {
   });
 
   it('keeps answers with the student, and sends again what the server did not take', () => {
+    jest.useFakeTimers({ doNotFake: ['performance'] });
     const { store, log, answer, trainer } = setUp();
     log.open('pip');
     store.begin();
     trainer.isAway = true;
     answer(true);
-    expect(log.problem()).toBe('away');
+    jest.advanceTimersByTime(10);
+    expect(log.problem()).toBe('Not saved yet. away');
     trainer.isAway = false;
     store.goOn();
     answer(true);
+    jest.advanceTimersByTime(6000);
     expect(trainer.kept).toHaveLength(2);
     expect(log.problem()).toBe('');
+    jest.useRealTimers();
   });
 
   it('does not mix what comes late for one student into another', () => {

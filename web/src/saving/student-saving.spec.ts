@@ -42,14 +42,14 @@ describe('changes of a student', () => {
     const server = new FakeStudents();
     TestBed.configureTestingModule({ providers: [{ provide: StudentsService, useValue: server }] });
     const saving = TestBed.inject(StudentSaving);
-    const stands: Student[] = [];
-    saving.stands.subscribe((student) => stands.push(student));
+    const stored: Student[] = [];
+    saving.stored.subscribe((student) => stored.push(student));
     const rest = (ms = 1000): void => void jest.advanceTimersByTime(ms);
-    return { server, saving, stands, rest };
+    return { server, saving, stored, rest };
   };
 
   it('that are made while another is on its way are saved from where that one leads', () => {
-    const { server, saving, stands, rest } = open();
+    const { server, saving, stored, rest } = open();
     saving.keep(PIP, { remarks: 'Sits well' });
     rest(50);
     saving.keep(PIP, { name: 'Pip H.' });
@@ -59,7 +59,7 @@ describe('changes of a student', () => {
       [4, 'Pip', 'Sits well'],
       [5, 'Pip H.', 'Sits well'],
     ]);
-    expect([stands.at(-1)?.revision, saving.state()]).toEqual([6, 'saved']);
+    expect([stored.at(-1)?.revision, saving.state()]).toEqual([6, 'saved']);
   });
 
   it('are saved once, though the server writes them a little otherwise', () => {
@@ -76,7 +76,7 @@ describe('changes of a student', () => {
     server.problem = 'Nobody answers.';
     saving.keep(PIP, { remarks: 'Sits well' });
     rest();
-    expect([saving.state(), saving.problem()]).toEqual(['not saved', 'Not saved yet. Nobody answers.']);
+    expect([saving.state(), saving.problem()]).toEqual(['failed', 'Not saved yet. Nobody answers.']);
     expect(saving.latest(PIP).remarks).toBe('Sits well');
     server.problem = '';
     rest(6000);
@@ -93,14 +93,14 @@ describe('changes of a student', () => {
   });
 
   it('give way where another window changed the same, and are said', () => {
-    const { server, saving, stands, rest } = open();
+    const { server, saving, stored, rest } = open();
     server.write({ remarks: 'Sits low' });
     saving.keep(PIP, { remarks: 'Sits well', since: '2026-09-01' });
     rest();
     expect(server.now).toMatchObject({ remarks: 'Sits low', since: '2026-09-01' });
-    expect(stands.at(-1)?.remarks).toBe('Sits low');
+    expect(stored.at(-1)?.remarks).toBe('Sits low');
     expect(saving.lost()).toBe(
-      'Pip was changed in another window, and is shown as it stands there. You wrote: “Sits well”.',
+      'Pip was changed in another window, and is shown as saved there. You wrote: “Sits well”.',
     );
   });
 

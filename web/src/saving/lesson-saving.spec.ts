@@ -29,7 +29,7 @@ describe('lessons that are not saved yet', () => {
     saving.keep({ ...A, heard: 'on' });
     saving.keep({ ...A, heard: 'one' });
     saving.keep({ ...B, heard: 'two' });
-    expect([saving.state(), ids()]).toEqual(['saving…', []]);
+    expect([saving.state(), ids()]).toEqual(['saving', []]);
     rest();
     rest();
     expect(book.saved.map(({ id, heard }) => [id, heard])).toEqual([
@@ -49,7 +49,7 @@ describe('lessons that are not saved yet', () => {
     saving.keep({ ...A, heard: 'one' });
     saving.keep({ ...B, heard: 'two' });
     rest();
-    expect([saving.state(), saving.problem()]).toEqual(['not saved', 'Not saved yet. Nobody answers.']);
+    expect([saving.state(), saving.problem()]).toEqual(['failed', 'Not saved yet. Nobody answers.']);
     book.problem = '';
     rest(6000);
     expect([ids(), saving.state(), saving.problem()]).toEqual([['b', 'a'], 'saved', '']);
@@ -76,13 +76,13 @@ describe('lessons that are not saved yet', () => {
     expect(saving.conflicts()).toMatchObject([{ id: 'a', heard: 'here' }]);
     saving.keep({ ...B, heard: 'two' });
     rest();
-    expect([ids(), saving.state()]).toEqual([['b'], 'not saved']);
+    expect([ids(), saving.state()]).toEqual([['b'], 'held']);
     // What is typed meanwhile is not sent, and not forgotten.
     saving.keep({ ...A, heard: 'here too' });
     rest(10_000);
     expect(ids()).toEqual(['b']);
     expect(saving.latest(A).heard).toBe('here too');
-    saving.settle('a');
+    saving.release('a');
     saving.keep({ ...saving.latest(A), revision: 2 });
     rest();
     expect([book.saved.at(-1)!.heard, saving.conflicts(), saving.state()]).toEqual(['here too', [], 'saved']);

@@ -1,10 +1,10 @@
 import { inject, Injectable, signal } from '@angular/core';
 import type { Lesson, SaveLesson } from '@kettle-step/contract';
-import { catchError, EMPTY, Subject, tap, throwError, type Observable } from 'rxjs';
-import { SaveQueue, TYPING_MS } from '../parts/save-queue';
+import { Subject, tap, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { LessonsService } from '../services/lessons.service';
 import { problemCode } from '../services/server-problem';
+import { SaveQueue, TYPING_MS, type Verdict } from './save-queue';
 
 const asSaved = ({ id: _, studentId: __, student: ___, revision, ...facts }: Lesson): SaveLesson => ({
   ...facts,
@@ -12,18 +12,23 @@ const asSaved = ({ id: _, studentId: __, student: ___, revision, ...facts }: Les
   baseRevision: revision,
 });
 
-/** Lessons that are not saved yet. One that was changed elsewhere waits until somebody says how to go on. */
+/** Lessons that are not saved yet. One that was changed elsewhere is held until the teacher decides. */
 @Injectable({ providedIn: 'root' })
 export class LessonSaving {
   private readonly service = inject(LessonsService);
-  private readonly queue = new SaveQueue<Lesson>((lesson) => this.save(lesson), TYPING_MS);
+  private readonly queue = new SaveQueue<Lesson>({
+    save: (lesson) => this.save(lesson),
+    refused: (cause, lesson) => this.refused(cause, lesson),
+    quietMs: TYPING_MS,
+  });
 
-  readonly problem = this.queue.problem;
-  /** What could not be kept at all, and why; it stands until it was read. */
-  readonly lost = signal('');
+  readonly problem = this.queue.notice;
   readonly state = this.queue.state;
+  readonly words = this.queue.words;
   /** Lessons that were changed elsewhere, as they are here. */
   readonly conflicts = this.queue.held;
+  /** What could not be kept at all, and why; shown until it was read. */
+  readonly lost = signal('');
   /** A lesson was saved, and has a new revision. */
   readonly saved = new Subject<Pick<Lesson, 'id' | 'revision'>>();
 
@@ -41,9 +46,9 @@ export class LessonSaving {
     this.queue.drop(id);
   }
 
-  /** It is settled how to go on with a lesson that was changed elsewhere. */
-  settle(id: string): void {
-    this.queue.letGo(id);
+  /** The teacher has decided about a lesson that was changed elsewhere. */
+  release(id: string): void {
+    this.queue.release(id);
   }
 
   private save(lesson: Lesson): Observable<unknown> {
@@ -53,22 +58,20 @@ export class LessonSaving {
         if (newer && newer !== lesson) this.keep({ ...newer, revision });
         this.saved.next({ id: lesson.id, revision });
       }),
-      catchError((cause: unknown) => this.refused(lesson, cause)),
     );
   }
 
-  private refused({ id, student }: Lesson, cause: unknown): Observable<never> {
+  private refused(cause: unknown, { id, student }: Lesson): Verdict {
     switch (problemCode(cause)) {
       case 'conflict':
-        this.queue.hold(id);
-        return EMPTY;
+        return 'hold';
       case 'not-found':
-        // Whoever took it out here wants no word about it.
+        // No word about a lesson that was deleted here.
         if (this.queue.get(id)) this.lost.set(`${messageOf(cause)} What you wrote about ${student} is not kept.`);
-        this.drop(id);
-        return EMPTY;
+        this.queue.drop(id);
+        return 'settled';
       default:
-        return throwError(() => cause);
+        return 'retry';
     }
   }
 }
