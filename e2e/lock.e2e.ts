@@ -20,7 +20,7 @@ test('a pass phrase locks the studio; work that is not saved waits for it', asyn
   await expectNoViolations(elsewhere);
   await elsewhere.keyboard.type('four words at random');
   await elsewhere.keyboard.press('Enter');
-  await expect(door.getByRole('alert')).toHaveText('This is not the pass phrase.');
+  await expect(door.getByRole('alert')).toHaveText('That pass phrase is wrong.');
   await door.getByLabel('Pass phrase').fill(PHRASE);
   await elsewhere.keyboard.press('Enter');
   await expect(elsewhere.getByRole('link', { name: 'Millrace', exact: true })).toBeVisible();

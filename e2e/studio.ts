@@ -1,7 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -17,21 +16,12 @@ export interface Studio {
 }
 
 const READY = /ready at (\S+)/;
-/** A port that nobody uses; a studio keeps its own over a restart. */
-const freePort = (): Promise<number> =>
-  new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(address !== null && typeof address === 'object' ? address.port : 0));
-    });
-  });
-
-const waitUntilReady = (server: ChildProcess): Promise<void> =>
+/** The address at which a program is ready. */
+const whenReady = (server: ChildProcess): Promise<string> =>
   new Promise((resolve, reject) => {
     server.stdout?.on('data', (text: Buffer) => {
-      if (READY.test(text.toString())) resolve();
+      const address = READY.exec(text.toString())?.[1];
+      if (address) resolve(address);
     });
     server.once('exit', (status) => reject(new Error(`the server ended with ${status}`)));
   });
@@ -39,19 +29,21 @@ const waitUntilReady = (server: ChildProcess): Promise<void> =>
 /** With the demo studio in it, or with an empty shelf. */
 type Program = 'demo' | 'server';
 
-const createStudio = async (database: string, program: Program): Promise<Studio> => {
-  const port = await freePort();
+/** A studio that runs; it has a port of its own, also after a restart. */
+const startStudio = async (database: string, program: Program): Promise<Studio> => {
   let server: ChildProcess | undefined;
+  const start = (port: string): Promise<string> => {
+    server = spawn('node', [`dist/${program}/main.mjs`], {
+      cwd: ROOT,
+      env: { ...process.env, PORT: port, KETTLE_STEP_DATABASE: database },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    return whenReady(server);
+  };
+  const address = await start('0');
   return {
-    address: `http://127.0.0.1:${port}/`,
-    start: async () => {
-      server = spawn('node', [`dist/${program}/main.mjs`], {
-        cwd: ROOT,
-        env: { ...process.env, PORT: String(port), KETTLE_STEP_DATABASE: database },
-        stdio: ['ignore', 'pipe', 'inherit'],
-      });
-      await waitUntilReady(server);
-    },
+    address,
+    start: async () => void (await start(new URL(address).port)),
     stop: () =>
       new Promise((resolve) => {
         server?.once('exit', () => resolve());
@@ -71,8 +63,7 @@ const runStudio = async (
   const folder = newFolder();
   const database = join(folder, 'studio.sqlite');
   begin(database);
-  const studio = await createStudio(database, 'server');
-  await studio.start();
+  const studio = await startStudio(database, 'server');
   await use(studio);
   // A page that is left would still save, and complain that nobody answers.
   await page.close();
@@ -101,8 +92,7 @@ export const test = base.extend<Fixtures, { readonly demoDatabase: string }>({
     async ({}, use) => {
       const folder = newFolder();
       const database = join(folder, 'demo.sqlite');
-      const demo = await createStudio(database, 'demo');
-      await demo.start();
+      const demo = await startStudio(database, 'demo');
       await demo.stop();
       await use(database);
       rmSync(folder, { recursive: true, force: true });
@@ -173,7 +163,8 @@ export const goTo = async (page: Page, studio: Studio, path = ''): Promise<void>
   if (!page.url().startsWith(studio.address)) await page.goto(address);
   else if (page.url() !== address)
     await page.evaluate(async (to) => {
-      const left = document.querySelector('router-outlet + *');
+      // The innermost: places of one piece lie in an outlet of their own.
+      const left = [...document.querySelectorAll('router-outlet + *')].at(-1);
       history.pushState(null, '', to);
       dispatchEvent(new PopStateEvent('popstate'));
       while (left?.isConnected) await new Promise((next) => requestAnimationFrame(next));

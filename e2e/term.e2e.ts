@@ -145,5 +145,5 @@ test('a student sees the own page by a link, plays a round of the trainer, and n
   await page.getByRole('button', { name: /^Take back the link/ }).press('Enter');
   await expect(page.getByRole('button', { name: /^Take back the link/ })).toHaveCount(0);
   await page.goto(link);
-  await expect(page.getByText('This link is not good any more.')).toBeVisible();
+  await expect(page.getByText('This link no longer works.')).toBeVisible();
 });

@@ -4,6 +4,7 @@ import { openSession } from '../../testing/session';
 import { OtherWaysStore } from '../bar-card/other-ways.store';
 import { canRun, keyLabel, wordsOf, type Command } from '../commands/command';
 import { setFinger } from '../session/decisions';
+import { Playback } from '../sound/playback';
 import { TransportStore } from '../sound/transport.store';
 import { Actions } from './actions';
 import { BenchCommands } from './bench-commands';
@@ -12,7 +13,16 @@ import { CorrectStore } from './correct/correct.store';
 import { PlansStore } from './plans/plans.store';
 
 const setUp = () => {
-  const places = [Actions, BenchCommands, BenchView, CorrectStore, OtherWaysStore, PlansStore, TransportStore];
+  const places = [
+    Actions,
+    BenchCommands,
+    BenchView,
+    CorrectStore,
+    OtherWaysStore,
+    PlansStore,
+    Playback,
+    TransportStore,
+  ];
   const opened = openSession(testPiece('C4/1 D4 E4 F4 | G4/4'), new Map(), places);
   const commands = TestBed.inject(BenchCommands);
   const all = commands.groups.flatMap((group): Command[] => Object.values(group.commands));

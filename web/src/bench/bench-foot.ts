@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { keyLabel } from '../commands/command';
 import { handsAt, railRange } from '../keyboards/hand-moment';
 import { HandRail } from '../keyboards/hand-rail';
@@ -54,11 +54,10 @@ export class BenchFoot {
   readonly fifths = computed(() => this.session.score()?.bars[this.selection.chosenBar()]?.key.fifths ?? 0);
 
   constructor() {
-    const transport = inject(TransportStore);
-    effect(() => {
+    inject(TransportStore).offer(() => {
       const [score, plan, chosen] = [this.session.score(), this.preview.plan(), this.selection.chosen()];
       const bar = this.selection.chosenBar();
-      transport.music.set(score && plan && { score, plan, bar, fromTicks: chosen?.note.onsetTicks ?? 0 });
+      return score && plan && { score, plan, bar, fromTicks: chosen?.note.onsetTicks ?? 0 };
     });
   }
 }

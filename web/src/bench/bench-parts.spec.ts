@@ -8,6 +8,7 @@ import { openSession } from '../../testing/session';
 import { of } from 'rxjs';
 import { wordsOf } from '../commands/command';
 import { OtherWaysStore } from '../bar-card/other-ways.store';
+import { Playback } from '../sound/playback';
 import { TransportStore } from '../sound/transport.store';
 import { Actions } from './actions';
 import { BenchCard } from './bench-card';
@@ -29,6 +30,7 @@ const PROVIDERS = [
   CorrectStore,
   OtherWaysStore,
   PlansStore,
+  Playback,
   TransportStore,
   VersionsStore,
   provideRouter([]),

@@ -1,22 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { RouterLink } from '@angular/router';
-import { NzAlertModule } from 'ng-zorro-antd/alert';
-import { NzButtonModule } from 'ng-zorro-antd/button';
-import { NzSpinModule } from 'ng-zorro-antd/spin';
-import { catchError, of, startWith, switchMap } from 'rxjs';
+import { catchError, first, of, startWith, switchMap } from 'rxjs';
 import { OtherWaysStore } from '../bar-card/other-ways.store';
 import { pressKeys } from '../commands/press-keys';
 import { afterPaint } from '../parts/after-paint';
 import { BarRibbon } from '../parts/bar-ribbon';
 import { PlaceHead } from '../parts/place-head';
 import { settleWhen } from '../parts/settled';
+import { takeState } from '../parts/take-state';
 import { EngineService } from '../services/engine.service';
 import { PieceSession } from '../session/piece-session';
 import { Preview } from '../session/preview';
 import { Progress } from '../session/progress';
-import { Saving } from '../session/saving';
 import { Selection } from '../session/selection';
+import { Playback } from '../sound/playback';
 import { TransportStore } from '../sound/transport.store';
 import { Actions } from './actions';
 import { BenchCard } from './bench-card';
@@ -48,12 +45,8 @@ import { VersionsStore } from './versions.store';
     Compare,
     Correct,
     EffortChart,
-    NzAlertModule,
-    NzButtonModule,
-    NzSpinModule,
     PlaceHead,
     Plans,
-    RouterLink,
     Together,
   ],
   templateUrl: './bench.html',
@@ -65,6 +58,7 @@ import { VersionsStore } from './versions.store';
     CorrectStore,
     OtherWaysStore,
     PlansStore,
+    Playback,
     TransportStore,
     VersionsStore,
   ],
@@ -75,15 +69,11 @@ export class Bench {
   readonly selection = inject(Selection);
   readonly actions = inject(Actions);
   readonly view = inject(BenchView);
-  readonly saving = inject(Saving);
   readonly plan = inject(Preview).plan;
   private readonly plans = inject(PlansStore);
   private readonly progress = inject(Progress);
   private readonly corrections = inject(CorrectStore);
   private readonly engine = inject(EngineService);
-
-  /** From the address. */
-  readonly id = input.required<string>();
 
   private readonly ribbonNow = computed(() => ({
     cells: this.progress.ribbon(),
@@ -124,26 +114,21 @@ export class Bench {
       // What lies over the desk has its own keys; Escape is the drawer's.
       resting: () => this.session.state().kind !== 'ready' || this.view.sheet() !== undefined,
     });
-    effect(() => {
-      const id = this.id();
-      untracked(() => this.saving.open(id));
-    });
     settleWhen(() => this.session.state().kind === 'ready');
+    // From the plan beside this one: the plans stay in sight.
+    if (takeState('panel') === 'plans') this.view.panel.set('plans');
     this.lookAtNewerText();
   }
 
   /** Its text was written anew: what that would change is shown once the piece is open. */
   private lookAtNewerText(): void {
-    const { newerText } = (history.state ?? {}) as { readonly newerText?: unknown };
+    const newerText = takeState('newerText');
     if (typeof newerText !== 'string') return;
-    history.replaceState({ ...history.state, newerText: undefined }, '');
-    const looking = effect(() => {
-      if (this.session.state().kind !== 'ready') return;
-      looking.destroy();
-      untracked(() => {
+    toObservable(this.session.solved)
+      .pipe(first((solved) => solved !== undefined))
+      .subscribe(() => {
         this.view.panel.set('correct');
         this.corrections.look(new File([newerText], 'The text as it is now.abc'));
       });
-    });
   }
 }

@@ -1,13 +1,11 @@
-import { computed, inject, Injectable, signal } from '@angular/core';
-import { toObservable } from '@angular/core/rxjs-interop';
+import { inject, Injectable, signal } from '@angular/core';
 import type { StudentTrial, WayName } from '@kettle-step/contract';
-import { concatMap, filter, map, take, type Observable } from 'rxjs';
+import { concatMap, map } from 'rxjs';
 import { keptDayInWords } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
-import { PlanSaving } from '../saving/plan-saving';
 import { History } from '../session/history';
-import { PieceSession, type SessionState } from '../session/piece-session';
+import { PieceSession } from '../session/piece-session';
 import { Saving } from '../session/saving';
 import { withChoice } from '../session/trials';
 
@@ -26,18 +24,12 @@ export class LessonTrialsStore {
   private readonly session = inject(PieceSession);
   private readonly saving = inject(Saving);
   private readonly history = inject(History);
-  private readonly autosave = inject(PlanSaving);
 
   private readonly studentId = signal('');
   readonly trials = signal<readonly StudentTrial[]>([]);
   readonly problem = signal('');
   /** The trial whose choice is on its way into the plan. */
   readonly choosing = signal('');
-
-  /** The piece that is open and worked out, or why it is not. */
-  private readonly opened = toObservable(
-    computed(() => ({ id: this.session.piece()?.id, state: this.session.state() })),
-  );
 
   open(studentId: string): void {
     if (this.studentId() !== studentId) this.trials.set([]);
@@ -48,16 +40,15 @@ export class LessonTrialsStore {
   /** Sets the fingers of the chosen way in the plan of the piece, with the reason; the other ways stay on file. */
   choose({ pieceId, trial }: StudentTrial, choice: TrialChoice): void {
     this.choosing.set(`${pieceId} ${trial.id}`);
-    const before = this.session.state();
-    this.saving.open(pieceId);
-    this.pieceReady(pieceId, before)
+    this.saving
+      .opened(pieceId)
       .pipe(
         map(() => {
           const day = keptDayInWords(choice.on);
           this.history.decide(withChoice(this.session.decisions(), trial.id, choice, day));
         }),
         // The choice is in the plan as soon as it is worked out and saved.
-        concatMap(() => this.autosave.whenSafe()),
+        concatMap(() => this.saving.whenSafe()),
         telling(this.problem),
       )
       .subscribe({
@@ -76,18 +67,5 @@ export class LessonTrialsStore {
       .subscribe((trials) => {
         if (this.studentId() === id) this.trials.set(trials);
       });
-  }
-
-  /** Waits until a piece is worked out; fails where it cannot be opened. */
-  private pieceReady(id: string, before: SessionState): Observable<unknown> {
-    return this.opened.pipe(
-      filter(
-        (now) => (now.state.kind === 'ready' && now.id === id) || ('message' in now.state && now.state !== before),
-      ),
-      take(1),
-      map(({ state }) => {
-        if ('message' in state) throw new Error(state.message);
-      }),
-    );
   }
 }

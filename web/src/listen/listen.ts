@@ -1,14 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { heardInWords } from '@kettle-step/contract';
@@ -24,7 +14,6 @@ import { keptDayInWords } from '../parts/dates';
 import { LineFigures, type Line } from '../parts/line-figures';
 import { PlaceHead } from '../parts/place-head';
 import { PieceSession } from '../session/piece-session';
-import { Saving } from '../session/saving';
 import { StepMusic } from '../sheet/step-music';
 import { ListenStore } from './listen.store';
 import { Recorder } from './recorder';
@@ -69,7 +58,6 @@ const HANDS: readonly Choice<Side | 'both'>[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Listen {
-  private readonly saving = inject(Saving);
   readonly keyboards = inject(KeyboardsService);
   readonly session = inject(PieceSession);
   readonly store = inject(ListenStore);
@@ -121,13 +109,6 @@ export class Listen {
   }));
   readonly heardInWords = heardInWords;
   readonly day = keptDayInWords;
-
-  constructor() {
-    effect(() => {
-      const id = this.id();
-      untracked(() => this.saving.open(id));
-    });
-  }
 
   chooseHands(hands: Side | 'both'): void {
     this.store.sides.set(hands === 'both' ? SIDES : [hands]);

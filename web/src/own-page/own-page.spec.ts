@@ -39,12 +39,12 @@ describe('a student’s own page', () => {
     expect(ways).toEqual(['/my/abc/pieces/kite/practice', '/my/abc/pieces/kite/player']);
   });
 
-  it('says so where nothing is set, or the link is not good any more', async () => {
+  it('says so where nothing is set, or the link no longer works', async () => {
     const empty = await textOf(of({ ...FACTS, setOn: null, items: [], memory: [], nextLesson: null }));
     expect(empty.textContent).toContain('Nothing is set at the moment.');
     TestBed.resetTestingModule();
-    const gone = await textOf(throwError(() => new Error('This link is not good any more.')));
-    expect(gone.textContent).toContain('This link is not good any more.');
+    const gone = await textOf(throwError(() => new Error('This link no longer works.')));
+    expect(gone.textContent).toContain('This link no longer works.');
     expect(gone.querySelector('main')).toBeNull();
   });
 });

@@ -61,28 +61,19 @@ export class PlayerCommands {
     words: 'Stop at moves',
     keys: ['m'],
     isOn: () => this.store.stopAtMoves(),
-    run: () => {
-      this.store.stopAtMoves.update((on) => !on);
-      this.store.again();
-    },
+    run: () => this.store.stopAtMoves.update((on) => !on),
   } as const;
   readonly countIn = {
     words: 'Count in',
     keys: ['i'],
     isOn: () => this.store.countIn(),
-    run: () => {
-      this.store.countIn.update((on) => !on);
-      this.store.again();
-    },
+    run: () => this.store.countIn.update((on) => !on),
   } as const;
   readonly clicks = {
     words: 'Metronome',
     keys: ['c'],
     isOn: () => this.store.clicks(),
-    run: () => {
-      this.store.clicks.update((on) => !on);
-      this.store.again();
-    },
+    run: () => this.store.clicks.update((on) => !on),
   } as const;
   readonly say = {
     words: () => SAY_WORDS[this.aloud.saying()],

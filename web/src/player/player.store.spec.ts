@@ -5,6 +5,7 @@ import { openSession } from '../../testing/session';
 import { SilentPlayer } from '../../testing/silent-player';
 import { Links } from '../session/links';
 import { SheetSteps } from '../sheet/sheet-steps';
+import { Playback } from '../sound/playback';
 import { Player } from '../sound/player.service';
 import { PlayerStore } from './player.store';
 
@@ -15,17 +16,24 @@ const open = () => {
   openSession(testPiece(MUSIC, new Map(), { quartersPerMinute: 100 }), new Map(), [
     Links,
     SheetSteps,
+    Playback,
     PlayerStore,
     { provide: Player, useValue: player },
     provideRouter([]),
   ]);
   const store = TestBed.inject(PlayerStore);
+  TestBed.tick();
+  /** Changes something, and lets what follows it follow. */
+  const wish = (change: () => void): void => {
+    change();
+    TestBed.tick();
+  };
   const notes = (): readonly number[] =>
     player.played.at(-1)!.schedule.events.flatMap((event) => (event.kind === 'note' ? [event.midi] : []));
   const goTo = (kind: string): void => {
     store.goTo(store.steps().find(({ step }) => step?.kind === kind)!.key);
   };
-  return { player, store, notes, goTo };
+  return { player, store, notes, goTo, wish };
 };
 
 describe('the practice player', () => {
@@ -74,39 +82,42 @@ describe('the practice player', () => {
   });
 
   it('climbs the ladder, and mutes a hand, while it plays', () => {
-    const { store, player, goTo, notes } = open();
+    const { store, player, goTo, notes, wish } = open();
     goTo('thumb-under');
     store.toggle();
+    TestBed.tick();
     const next = store.nextRung()!;
-    store.climb();
+    wish(() => store.climb());
     expect(store.tempo()).toBe(next);
-    store.faster(1);
+    wish(() => store.faster(1));
     expect(store.tempo()).toBe(next + 4);
     expect(player.played).toHaveLength(3);
-    store.nextVoice('right');
-    store.nextVoice('right');
+    wish(() => store.nextVoice('right'));
+    wish(() => store.nextVoice('right'));
     expect(store.voices().right).toBe('off');
     expect(notes()).toEqual([]);
   });
 
   it('plays the whole piece once, repeats taken; what is changed is heard from the bar where it is', () => {
-    const { store, player, notes } = open();
+    const { store, player, notes, wish } = open();
     for (let at = 0; at < 30; at += 1) store.go(1);
     store.toggle();
+    TestBed.tick();
     expect(player.played[0]!.loop).toBe(false);
     expect(notes()).toHaveLength(11);
     // The second half note of the second bar.
     player.moment.set(player.played[0]!.schedule.moments.at(-2));
-    store.faster(1);
+    wish(() => store.faster(1));
     expect(notes()).toEqual([72, 60, 67]);
   });
 
   it('hears what is changed during a stop at a move when it goes on', () => {
-    const { store, player, goTo } = open();
+    const { store, player, goTo, wish } = open();
     goTo('thumb-under');
     store.toggle();
+    TestBed.tick();
     player.pause();
-    store.faster(1);
+    wish(() => store.faster(1));
     expect(player.played).toHaveLength(1);
     store.toggle();
     expect(player.played).toHaveLength(2);

@@ -1,10 +1,9 @@
-import { computed, DestroyRef, inject, Injectable, linkedSignal, signal } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { barAt, barsNumbered, beatStartsIn, quartersPerMinuteAt, type Score, type Side } from '@kettle-step/core';
 import { PieceSession } from '../session/piece-session';
 import { SheetSteps, type SheetStep } from '../sheet/sheet-steps';
-import { Player } from '../sound/player.service';
-import { scheduleOf, VOICES, type PlayedAt, type Voice } from '../sound/schedule';
+import { Playback, type Manner, type Passage } from '../sound/playback';
+import { VOICES, type Voice } from '../sound/schedule';
 
 /** How a step is played: all of it round and round, or a beat more each time, from its beginning or from its end. */
 export const GROWTHS = ['all', 'forward', 'backward'] as const;
@@ -36,18 +35,12 @@ const clamp = (value: number): number => Math.min(TEMPO_LIMITS[1], Math.max(TEMP
 const beatStarts = (score: Score, [first, last]: readonly [number, number]): readonly number[] =>
   score.bars.slice(first, last + 1).flatMap((bar) => beatStartsIn(score, bar));
 
-/** Where the bar of a moment begins. */
-const atBar = (score: Score, { ticks, pass }: PlayedAt): PlayedAt => ({
-  ticks: score.bars[barAt(score, ticks)]!.onsetTicks,
-  pass,
-});
-
 /** What the student plays along with: one step of the sheet, the way it is wished for now. */
 @Injectable()
 export class PlayerStore {
   private readonly session = inject(PieceSession);
   private readonly sheet = inject(SheetSteps);
-  private readonly player = inject(Player);
+  private readonly playback = inject(Playback);
 
   /** Steps that are about bars of the piece; then the whole of it. */
   readonly steps = computed((): readonly SheetStep[] => [
@@ -93,27 +86,30 @@ export class PlayerStore {
     const score = this.session.score();
     return score ? beatStarts(score, this.bars()).length : 1;
   });
-  readonly state = this.player.state;
-  readonly isPlaying = computed(() => ['playing', 'loading', 'paused'].includes(this.state().kind));
-  /** Something was wished otherwise during a stop at a move. */
-  private changed = false;
+  readonly state = this.playback.state;
+  readonly isPlaying = this.playback.isPlaying;
 
   constructor() {
-    this.player.ended.pipe(takeUntilDestroyed()).subscribe(() => this.goOn());
-    inject(DestroyRef).onDestroy(() => this.player.stop());
+    this.playback.follow(
+      computed((): Manner => ({
+        tempo: this.tempo() / this.written(),
+        hands: this.voices(),
+        countIn: this.countIn(),
+        metronome: this.clicks(),
+        stopAtMoves: this.stopAtMoves(),
+      })),
+    );
+    this.playback.ended.subscribe(() => this.goOn());
   }
 
   /** Plays, goes on after a stop at a move, or stops. */
   toggle(): void {
-    const state = this.state();
-    if (state.kind === 'paused') return this.changed ? this.play(state.pause) : this.player.goOn();
-    if (this.isPlaying()) return this.player.stop();
-    this.beats.set(1);
-    this.play();
+    if (!this.isPlaying()) this.beats.set(1);
+    this.playback.toggle(() => this.passage());
   }
 
   go(by: 1 | -1): void {
-    this.player.stop();
+    this.playback.stop();
     this.wished.set(Math.max(0, Math.min(this.steps().length - 1, this.at() + by)));
   }
 
@@ -136,32 +132,23 @@ export class PlayerStore {
   nextVoice(side: Side): void {
     const now = VOICES.indexOf(this.voices()[side]);
     this.voices.update((voices) => ({ ...voices, [side]: VOICES[(now + 1) % VOICES.length]! }));
-    this.again();
   }
 
   setGrowth(growth: Growth): void {
     this.growth.set(growth);
     this.beats.set(1);
-    this.again();
+    this.playback.again();
   }
 
   private setTempo(tempo: number): void {
     this.tempo.set(clamp(tempo));
-    this.again();
-  }
-
-  /** What is changed while it sounds is heard at once; what is changed during a stop, as soon as it goes on. */
-  again(): void {
-    const { kind } = this.state();
-    if (kind === 'paused') this.changed = true;
-    if (kind === 'playing' || kind === 'loading') this.play(this.player.moment());
   }
 
   /** A round is over: one beat more, until all of the step is played round and round. */
   private goOn(): void {
     if (this.growth() === 'all') return;
     this.beats.update((beats) => Math.min(this.allBeats(), beats + 1));
-    this.play();
+    this.playback.play(() => this.passage());
   }
 
   private spanOf(score: Score): Span {
@@ -175,28 +162,21 @@ export class PlayerStore {
     return { bars, from, until };
   }
 
-  /**
-   * Plays the step from its beginning.
-   * @param at - where the sound is already: the whole piece goes on from that bar
-   */
-  private play(at?: PlayedAt): void {
+  /** The step as it is played now; the whole piece goes on from the bar where the sound is. */
+  private passage(): Passage | undefined {
     const [score, solved] = [this.session.score(), this.session.solved()];
-    if (!score || !solved) return;
-    this.changed = false;
+    if (!score || !solved) return undefined;
     const { bars, from, until } = this.spanOf(score);
-    const first = barAt(score, from);
     const isWhole = this.step().key === WHOLE.key && this.growth() === 'all';
     const grows = this.growth() !== 'all' && this.beats() < this.allBeats();
-    const schedule = scheduleOf(score, solved.plan, {
-      extent: isWhole ? 'onwards' : [first, bars[1]],
-      from: isWhole && at ? atBar(score, at) : { ticks: from, pass: 1 },
+    return {
+      score,
+      plan: solved.plan,
+      extent: isWhole ? 'onwards' : [barAt(score, from), bars[1]],
+      fromTicks: from,
       ...(isWhole ? {} : { until }),
-      tempo: this.tempo() / this.written(),
-      hands: this.voices(),
-      countIn: this.countIn(),
-      metronome: this.clicks(),
-      stopAtMoves: this.stopAtMoves(),
-    });
-    void this.player.play(schedule, !isWhole && !grows);
+      loop: !isWhole && !grows,
+      goesOn: isWhole ? 'at-bar' : 'at-start',
+    };
   }
 }

@@ -11,7 +11,6 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzSpinModule } from 'ng-zorro-antd/spin';
 import { debounceTime, fromEvent } from 'rxjs';
 import { CommandButton } from '../commands/command-button';
@@ -20,9 +19,9 @@ import { PlaceHead } from '../parts/place-head';
 import { Visit } from '../services/visit';
 import { Links } from '../session/links';
 import { PieceSession } from '../session/piece-session';
-import { Saving } from '../session/saving';
 import { SheetSteps } from '../sheet/sheet-steps';
 import { StepMusic } from '../sheet/step-music';
+import { Playback } from '../sound/playback';
 import { Player as Sound } from '../sound/player.service';
 import { CountAloud } from './count-aloud';
 import { PlayerCommands } from './player.commands';
@@ -35,14 +34,13 @@ const WIDEST = 940;
 /** The student plays along: one step of the sheet at a time, few and large controls. */
 @Component({
   selector: 'ks-player',
-  imports: [CommandButton, NzAlertModule, NzSpinModule, PlaceHead, RouterLink, StepMusic],
+  imports: [CommandButton, NzSpinModule, PlaceHead, RouterLink, StepMusic],
   templateUrl: './player.html',
   styleUrl: './player.less',
-  providers: [SheetSteps, Links, PlayerStore, CountAloud, PlayerCommands],
+  providers: [SheetSteps, Links, Playback, PlayerStore, CountAloud, PlayerCommands],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlayerPlace {
-  private readonly saving = inject(Saving);
   private readonly sound = inject(Sound);
   private readonly window = inject(DOCUMENT).defaultView!;
   readonly session = inject(PieceSession);
@@ -83,10 +81,6 @@ export class PlayerPlace {
       .pipe(debounceTime(120), takeUntilDestroyed())
       .subscribe(() => this.musicWidth.set(this.roomForMusic()));
     pressKeys(this.commands.groups);
-    effect(() => {
-      const id = this.id();
-      untracked(() => this.saving.open(id));
-    });
     effect(() => {
       const [step, hasSteps] = [this.step(), this.store.steps().length > 1];
       if (step !== undefined && hasSteps) untracked(() => this.store.goTo(step));

@@ -3,18 +3,15 @@ import {
   Component,
   computed,
   DOCUMENT,
-  effect,
   inject,
   input,
   linkedSignal,
   signal,
-  untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import { SHEET_FOOT } from '@kettle-step/contract';
 import { barName, barsNumbered, readOut, readOutText, SIDES } from '@kettle-step/core';
-import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzCheckboxModule } from 'ng-zorro-antd/checkbox';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -27,7 +24,6 @@ import { PlaceHead } from '../parts/place-head';
 import { Visit } from '../services/visit';
 import { Links } from '../session/links';
 import { PieceSession } from '../session/piece-session';
-import { Saving } from '../session/saving';
 import { SheetSteps } from '../sheet/sheet-steps';
 import { StepMusic } from '../sheet/step-music';
 import { TrialSheet } from '../sheet/trial-sheet';
@@ -46,7 +42,6 @@ const MUSIC = { normal: { widthPx: 290, scale: 30 }, large: { widthPx: 380, scal
     Blocks,
     FormsModule,
     Ladder,
-    NzAlertModule,
     NzButtonModule,
     NzCheckboxModule,
     NzInputModule,
@@ -64,7 +59,6 @@ const MUSIC = { normal: { widthPx: 290, scale: 30 }, large: { widthPx: 380, scal
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Practice {
-  private readonly saving = inject(Saving);
   private readonly window = inject(DOCUMENT).defaultView!;
   readonly session = inject(PieceSession);
   readonly store = inject(SheetSteps);
@@ -102,13 +96,6 @@ export class Practice {
     const bars = barsNumbered(score, first, last) ?? [0, Infinity];
     return readOutText(readOut(score, solved.plan, { sides: SIDES, bars })).split('\n\n');
   });
-
-  constructor() {
-    effect(() => {
-      const id = this.id();
-      untracked(() => this.saving.open(id));
-    });
-  }
 
   spotName(number: number): string {
     return barName(number);

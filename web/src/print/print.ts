@@ -4,13 +4,10 @@ import {
   computed,
   DestroyRef,
   DOCUMENT,
-  effect,
   type ElementRef,
   inject,
-  input,
   linkedSignal,
   signal,
-  untracked,
   viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
@@ -36,7 +33,6 @@ import { MUSIC_SIZES, musicWidthPx, type MusicSize, type Paper } from '../paper/
 import { PaperChoice } from '../paper/paper-choice';
 import { fontRule, offer, pngFile, sizeOf, svgFile } from '../paper/picture';
 import { PieceSession } from '../session/piece-session';
-import { Saving } from '../session/saving';
 import { PrintStore } from './print.store';
 
 const WRITING_WORDS: Readonly<Record<WritingLevel, string>> = {
@@ -71,10 +67,8 @@ export class Print {
   /** Where systems are drawn and measured before they are laid on pages. */
   private readonly bench = viewChild<ElementRef<HTMLElement>>('measured');
   private readonly picture = viewChild<ElementRef<HTMLElement>>('picture');
-  private readonly saving = inject(Saving);
   readonly session = inject(PieceSession);
   readonly store = inject(PrintStore);
-  readonly id = input.required<string>();
 
   readonly paper = signal<Paper>('A4');
   readonly size = signal<MusicSize>('normal');
@@ -102,10 +96,6 @@ export class Print {
   });
 
   constructor() {
-    effect(() => {
-      const id = this.id();
-      untracked(() => this.saving.open(id));
-    });
     const engraved = toObservable(this.engraving).pipe(
       switchMap((wanted) => {
         if (!wanted) return EMPTY;

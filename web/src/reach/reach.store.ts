@@ -46,9 +46,11 @@ export class ReachStore {
   private readonly engine = inject(EngineService);
   private readonly history = inject(History);
   readonly session = inject(PieceSession);
-  readonly saving = inject(Saving);
+  private readonly saving = inject(Saving);
 
   readonly problem = signal('');
+  /** Why the piece cannot be opened. */
+  readonly refusal = signal('');
   readonly students = signal<readonly StudentSummary[]>([]);
   readonly pieces = signal<readonly PieceSummary[]>([]);
   readonly studentId = signal<string | undefined>(undefined);
@@ -106,7 +108,8 @@ export class ReachStore {
 
   open(id: string | undefined): void {
     this.pieceId.set(id);
-    if (id !== undefined) this.saving.open(id);
+    this.refusal.set('');
+    if (id !== undefined) this.saving.opened(id).pipe(telling(this.refusal)).subscribe();
   }
 
   take(way: WayOut, { side }: Strain): void {

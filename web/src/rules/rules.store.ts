@@ -40,7 +40,7 @@ export class RulesStore {
   private readonly storedHouse = signal<HouseRules | undefined>(undefined);
   private readonly storedStudent = signal<Student | undefined>(undefined);
   /** The same with what is not saved yet. */
-  private readonly house = computed(() => {
+  readonly house = computed(() => {
     const house = this.storedHouse();
     return house && this.houseSaving.latest(house);
   });

@@ -17,6 +17,7 @@ import { of, throwError } from 'rxjs';
 import { EngineService } from '../services/engine.service';
 import { HouseRulesService } from '../services/house-rules.service';
 import { PiecesService } from '../services/pieces.service';
+import { Playback } from '../sound/playback';
 import { TransportStore } from '../sound/transport.store';
 import { aboutSource, crossingsOn, KIND_GROUPS, kindWords, sourceWords } from './scale-words';
 import { ScalesCommands } from './scales.commands';
@@ -49,6 +50,7 @@ const open = () => {
     providers: [
       ScalesCommands,
       ScalesStore,
+      Playback,
       TransportStore,
       provideRouter([{ path: '**', children: [] }]),
       { provide: EngineService, useValue: engine },

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { DIRECTIONS, mostOctavesOf, SIDES, type PatternWish, type Side } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
@@ -15,6 +15,7 @@ import { pretty } from '../parts/words';
 import { ScoreView } from '../score/score-view';
 import { Player } from '../sound/player.service';
 import { Transport } from '../sound/transport';
+import { Playback } from '../sound/playback';
 import { TransportStore } from '../sound/transport.store';
 import { ScalesCommands } from './scales.commands';
 import { ScalesStore } from './scales.store';
@@ -58,7 +59,7 @@ type HandsChoice = 'both' | Side;
   ],
   templateUrl: './scales.html',
   styleUrl: './scales.less',
-  providers: [ScalesCommands, ScalesStore, TransportStore],
+  providers: [Playback, ScalesCommands, ScalesStore, TransportStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Scales {
@@ -159,17 +160,13 @@ export class Scales {
 
   constructor() {
     pressKeys(this.commands.groups, { resting: () => this.keysOpen() });
-    const transport = inject(TransportStore);
-    effect(() => {
+    inject(TransportStore).offer(() => {
       const stage = this.store.stage();
-      transport.music.set(stage && { score: stage.score, plan: stage.plan, bar: 0, fromTicks: 0 });
+      if (!stage) return undefined;
+      const { score, plan, soft = null } = stage;
+      const loopTo = score.bars.at(-1)?.number;
       // A pattern is repeated as a whole.
-      transport.loopTo.set(stage?.score.bars.at(-1)?.number ?? null);
-    });
-    const soft = computed(() => this.store.stage()?.soft ?? null);
-    effect(() => {
-      const quiet = soft();
-      transport.voices.set({ right: quiet === 'right' ? 'soft' : 'on', left: quiet === 'left' ? 'soft' : 'on' });
+      return { score, plan, bar: 0, fromTicks: 0, soft, ...(loopTo === undefined ? {} : { loopTo }) };
     });
   }
 

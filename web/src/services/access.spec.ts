@@ -89,8 +89,8 @@ describe('the lock of this window', () => {
     access.isLocked.set(true);
     const told: ServerProblem[] = [];
     access.unlock('wrong').subscribe({ error: (cause: ServerProblem) => told.push(cause) });
-    const problem = { type: '', title: '', status: 403, detail: 'This is not the pass phrase.', code: 'forbidden' };
+    const problem = { type: '', title: '', status: 403, detail: 'That pass phrase is wrong.', code: 'forbidden' };
     server.expectOne('/api/access').flush(problem, { status: 403, statusText: 'Forbidden' });
-    expect([access.isLocked(), told[0]?.message]).toEqual([true, 'This is not the pass phrase.']);
+    expect([access.isLocked(), told[0]?.message]).toEqual([true, 'That pass phrase is wrong.']);
   });
 });

@@ -1,7 +1,7 @@
-import { inject, Injectable } from '@angular/core';
-import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
+import { computed, inject, Injectable } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { storedFingers, type KeepVersion, type Piece, type VersionSummary } from '@kettle-step/contract';
-import { EMPTY, type Observable } from 'rxjs';
+import { defer, EMPTY, filter, map, take, type Observable } from 'rxjs';
 import { PiecesService } from '../services/pieces.service';
 import { PlanSaving } from '../saving/plan-saving';
 import { Visit } from '../services/visit';
@@ -18,6 +18,9 @@ export class Saving {
   private readonly visit = inject(Visit);
 
   readonly state = this.plans.state;
+  private readonly now = toObservable(
+    computed(() => ({ state: this.session.state(), piece: this.session.piece()?.id })),
+  );
 
   constructor() {
     this.session.events.pipe(takeUntilDestroyed()).subscribe((event) => this.follow(event));
@@ -33,6 +36,29 @@ export class Saving {
       complete: () => this.session.open(id),
       error: (cause: Error) => this.session.hold(`“${before?.title ?? ''}” is not saved yet. ${cause.message}`),
     });
+  }
+
+  /** Opens a piece, and emits once it is open and fingered; fails in words where it cannot be opened. */
+  opened(id: string): Observable<undefined> {
+    return defer(() => {
+      const before = this.session.state();
+      this.open(id);
+      return this.now.pipe(
+        filter(
+          ({ state, piece }) => (state.kind === 'ready' && piece === id) || ('message' in state && state !== before),
+        ),
+        take(1),
+        map(({ state }) => {
+          if ('message' in state) throw new Error(state.message);
+          return undefined;
+        }),
+      );
+    });
+  }
+
+  /** Completes once the work on the open piece is safe; fails where it cannot be saved. */
+  whenSafe(): Observable<never> {
+    return this.plans.whenSafe();
   }
 
   /** Opens a piece whatever becomes of the work on the one before it. */

@@ -55,7 +55,7 @@ describe('the pass phrase at the foot of the shelf', () => {
   });
 
   it('is changed only with the one until now, and says where that is wrong', async () => {
-    const { page, look, type, button, sent } = setUp(true, 'This is not the pass phrase.');
+    const { page, look, type, button, sent } = setUp(true, 'That pass phrase is wrong.');
     await look();
     await type('current', 'four other old words');
     await type('new', PHRASE);
@@ -63,7 +63,7 @@ describe('the pass phrase at the foot of the shelf', () => {
     button('Set it').click();
     await look();
     expect(sent).toEqual([{ current: 'four other old words', passPhrase: PHRASE }]);
-    expect(page.querySelector('[role="alert"]')?.textContent).toBe('This is not the pass phrase.');
+    expect(page.querySelector('[role="alert"]')?.textContent).toBe('That pass phrase is wrong.');
     expect(page.querySelector<HTMLInputElement>('input[name="new"]')!.value).toBe(PHRASE);
   });
 

@@ -9,40 +9,55 @@ const trainer: Routes[number] = {
   loadComponent: () => import('../trainer/trainer').then((place) => place.Trainer),
 };
 
+const practice: Routes[number] = {
+  path: 'practice',
+  title: 'Practice sheet · Kettle Step',
+  loadComponent: () => import('../practice/practice').then((place) => place.Practice),
+};
+
+const player: Routes[number] = {
+  path: 'player',
+  title: 'Player · Kettle Step',
+  loadComponent: () => import('../player/player').then((place) => place.PlayerPlace),
+};
+
+/** Places of one piece: it is open before any of them is shown. */
+const withPiece = (places: Routes): Routes[number] => ({
+  path: 'pieces/:id',
+  loadComponent: () => import('./open-piece').then((gate) => gate.OpenPiece),
+  children: places,
+});
+
 /** The teacher's studio. */
 const studio: Routes = [
   {
     path: '',
+    pathMatch: 'full',
     title: 'Shelf · Kettle Step',
     // The list is fetched while the shelf's own code is.
     resolve: { list: () => inject(PieceList).begin() },
     loadComponent: () => import('../shelf/shelf').then((place) => place.Shelf),
   },
-  {
-    path: 'pieces/:id',
-    title: 'Bench · Kettle Step',
-    loadComponent: () => import('../bench/bench').then((place) => place.Bench),
-  },
-  {
-    path: 'pieces/:id/print',
-    title: 'On paper · Kettle Step',
-    loadComponent: () => import('../print/print').then((place) => place.Print),
-  },
-  {
-    path: 'pieces/:id/practice',
-    title: 'Practice sheet · Kettle Step',
-    loadComponent: () => import('../practice/practice').then((place) => place.Practice),
-  },
-  {
-    path: 'pieces/:id/player',
-    title: 'Player · Kettle Step',
-    loadComponent: () => import('../player/player').then((place) => place.PlayerPlace),
-  },
-  {
-    path: 'pieces/:id/listen',
-    title: 'Listen · Kettle Step',
-    loadComponent: () => import('../listen/listen').then((place) => place.Listen),
-  },
+  withPiece([
+    {
+      path: '',
+      pathMatch: 'full',
+      title: 'Bench · Kettle Step',
+      loadComponent: () => import('../bench/bench').then((place) => place.Bench),
+    },
+    {
+      path: 'print',
+      title: 'On paper · Kettle Step',
+      loadComponent: () => import('../print/print').then((place) => place.Print),
+    },
+    practice,
+    player,
+    {
+      path: 'listen',
+      title: 'Listen · Kettle Step',
+      loadComponent: () => import('../listen/listen').then((place) => place.Listen),
+    },
+  ]),
   {
     path: 'type',
     title: 'Type it in · Kettle Step',
@@ -99,7 +114,7 @@ const ownPage: Routes = [
     loadComponent: () => import('../own-page/own-page').then((place) => place.OwnPage),
   },
   trainer,
-  ...studio.filter(({ path = '' }) => path === 'pieces/:id/practice' || path === 'pieces/:id/player'),
+  withPiece([practice, player]),
 ];
 
 export const routes: Routes = [

@@ -1,8 +1,10 @@
+import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { testPiece } from '../../testing/piece';
 import { SilentPlayer } from '../../testing/silent-player';
 import { Player } from './player.service';
-import { TransportStore } from './transport.store';
+import { Playback } from './playback';
+import { TransportStore, type Music } from './transport.store';
 
 // Two bars of quarters, then a bar in which the thumb goes under.
 const PIECE = testPiece('C4/1 D4 E4 F4 | G4 F4 E4 D4 | ( C4/1/2 D4 E4 F4 G4 A4 B4 C5 )');
@@ -10,11 +12,12 @@ const QUARTER = PIECE.score.notes[0]!.durationTicks;
 
 const open = ({ bar = 0, beat = 0 } = {}) => {
   const player = new SilentPlayer();
-  TestBed.configureTestingModule({ providers: [TransportStore, { provide: Player, useValue: player }] });
+  TestBed.configureTestingModule({ providers: [Playback, TransportStore, { provide: Player, useValue: player }] });
   const store = TestBed.inject(TransportStore);
   const { score, plan } = PIECE;
   const fromTicks = score.bars[bar]!.onsetTicks + beat * QUARTER;
-  store.music.set({ score, plan, bar, fromTicks });
+  const music = signal<Music | undefined>({ score, plan, bar, fromTicks });
+  store.offer(music);
   TestBed.tick();
   const last = () => player.played.at(-1)!;
   const notes = (): readonly number[] =>
@@ -25,7 +28,7 @@ const open = ({ bar = 0, beat = 0 } = {}) => {
     change();
     TestBed.tick();
   };
-  return { store, player, last, notes, reach, wish };
+  return { store, music, player, last, notes, reach, wish };
 };
 
 describe('the play controls', () => {
@@ -96,8 +99,8 @@ describe('the play controls', () => {
   });
 
   it('say nothing where there is no music, and fall silent with their place', () => {
-    const { store, player } = open();
-    store.music.set(undefined);
+    const { store, music, player } = open();
+    music.set(undefined);
     store.toggle();
     expect(player.played).toEqual([]);
     player.goOn();

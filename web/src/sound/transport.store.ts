@@ -1,46 +1,61 @@
-import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import type { PianoPlan, Score, Side } from '@kettle-step/core';
-import { Player } from './player.service';
-import { scheduleOf, VOICES, type PlayedAt, type Voice } from './schedule';
+import { Playback, type Manner, type Passage } from './playback';
+import { VOICES, type Voice } from './schedule';
 
-/** What is played. */
+/** What a place plays. */
 export interface Music {
   readonly score: Score;
   readonly plan: PianoPlan;
-  /** Where one is: the bar (index into `Score.bars`), and the moment it is played from, ticks. */
+  /** The chosen bar (index into `Score.bars`), and the moment it is played from, ticks. */
   readonly bar: number;
   readonly fromTicks: number;
+  /** The number of the last bar of a loop; the chosen bar alone where it is left out. */
+  readonly loopTo?: number;
+  /** A hand that is not the point, and sounds softly. */
+  readonly soft?: Side | null;
 }
 
-/** How a piece is played: from here, or one bar round and round; the tempo, each hand, and what is heard besides. */
+const NONE: Music | undefined = undefined;
+
+/** The play controls of bench and scale room: from here on, or some bars round and round; the tempo, each hand, and the clicks. */
 @Injectable()
 export class TransportStore {
-  private readonly player = inject(Player);
+  private readonly playback = inject(Playback);
+  private readonly source = signal<() => Music | undefined>(() => NONE);
 
-  readonly music = signal<Music | undefined>(undefined);
+  readonly music = computed(() => this.source()());
   readonly percent = signal(80);
-  readonly voices = signal<Readonly<Record<Side, Voice>>>({ right: 'on', left: 'on' });
+  private readonly soft = computed(() => this.music()?.soft ?? null);
+  readonly voices = linkedSignal((): Readonly<Record<Side, Voice>> => {
+    const soft = this.soft();
+    return { right: soft === 'right' ? 'soft' : 'on', left: soft === 'left' ? 'soft' : 'on' };
+  });
   readonly countIn = signal(false);
   readonly metronome = signal(false);
   readonly stopAtMoves = signal(false);
+  private readonly loopEnd = computed(() => this.music()?.loopTo ?? null);
   /** Number of the last bar of a round; this bar alone where none is given. */
-  readonly loopTo = signal<number | null>(null);
+  readonly loopTo = linkedSignal((): number | null => this.loopEnd());
 
-  readonly state = this.player.state;
-  readonly isPlaying = computed(() => this.state().kind !== 'silent' && this.state().kind !== 'failed');
-  private looping = false;
-  /** Something was wished otherwise since it was begun. */
-  private changed = false;
+  readonly state = this.playback.state;
+  readonly isPlaying = this.playback.isPlaying;
 
   constructor() {
-    effect(() => {
-      this.percent();
-      this.voices();
-      this.metronome();
-      this.stopAtMoves();
-      untracked(() => this.changeCourse());
-    });
-    inject(DestroyRef).onDestroy(() => this.player.stop());
+    this.playback.follow(
+      computed((): Manner => ({
+        tempo: this.percent() / 100,
+        hands: this.voices(),
+        countIn: this.countIn(),
+        metronome: this.metronome(),
+        stopAtMoves: this.stopAtMoves(),
+      })),
+    );
+  }
+
+  /** From now on this is what the place plays. */
+  offer(music: () => Music | undefined): void {
+    this.source.set(music);
   }
 
   nextVoice(side: Side): void {
@@ -50,52 +65,31 @@ export class TransportStore {
 
   /** Plays from the chosen note to the end, goes on after a pause, or stops. */
   toggle(): void {
-    const state = this.state();
-    if (state.kind === 'paused') this.goOn(state.pause);
-    else if (this.isPlaying()) this.player.stop();
-    else this.begin(false);
+    this.playback.toggle(() => this.passage(false));
   }
 
   /** Plays the chosen bar round and round, or stops. */
   toggleLoop(): void {
-    if (this.isPlaying()) this.player.stop();
-    else this.begin(true);
+    if (this.isPlaying()) this.playback.stop();
+    else this.playback.play(() => this.passage(true));
   }
 
   stop(): void {
-    this.player.stop();
+    this.playback.stop();
   }
 
-  /** What sounds goes on from where it is, as it is wished now; what is paused waits until it goes on. */
-  private changeCourse(): void {
-    const { kind } = this.state();
-    if (kind === 'paused') this.changed = true;
-    if (kind === 'playing' || kind === 'loading') this.begin(this.looping, this.player.moment());
-  }
-
-  private goOn(pause: PlayedAt): void {
-    if (!this.changed) return this.player.goOn();
-    this.begin(this.looping, this.looping ? undefined : pause);
-  }
-
-  /** @param at - where the sound is already; it begins anew, counted in if that is wished, where that is left out */
-  private begin(loop: boolean, at?: PlayedAt): void {
+  private passage(loop: boolean): Passage | undefined {
     const music = this.music();
-    if (!music) return;
-    this.looping = loop;
-    this.changed = false;
+    if (!music) return undefined;
     const { score, plan, bar, fromTicks } = music;
     const end = score.bars.findIndex(({ index, number }) => index >= bar && number === this.loopTo());
-    const schedule = scheduleOf(score, plan, {
+    return {
+      score,
+      plan,
       extent: loop ? [bar, Math.max(bar, end)] : 'onwards',
-      // A round is laid out whole, wherever in it the sound is.
-      from: loop ? { ticks: score.bars[bar]?.onsetTicks ?? 0, pass: 1 } : (at ?? { ticks: fromTicks, pass: 1 }),
-      tempo: this.percent() / 100,
-      hands: this.voices(),
-      countIn: this.countIn() && at === undefined,
-      metronome: this.metronome(),
-      stopAtMoves: this.stopAtMoves(),
-    });
-    void this.player.play(schedule, loop, at);
+      fromTicks: loop ? (score.bars[bar]?.onsetTicks ?? 0) : fromTicks,
+      loop,
+      goesOn: 'there',
+    };
   }
 }

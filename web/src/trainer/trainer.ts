@@ -31,6 +31,7 @@ import { KeyboardsService } from '../keyboards/keyboards.service';
 import { PianoKeys } from '../keyboards/piano-keys';
 import { LineFigures, type Line } from '../parts/line-figures';
 import { PlaceHead } from '../parts/place-head';
+import { telling } from '../parts/telling';
 import { OwnPageService } from '../services/own-page.service';
 import { StudentsService } from '../services/students.service';
 import { Visit } from '../services/visit';
@@ -102,6 +103,8 @@ export class Trainer {
     return [...new Map(all.map((piece) => [piece.id, piece])).values()];
   });
   readonly pieceId = signal('');
+  /** Why the piece cannot be opened. */
+  readonly problem = signal('');
 
   readonly question = computed((): Question | undefined => {
     const state = this.store.state();
@@ -199,7 +202,8 @@ export class Trainer {
 
   choosePiece(id: string): void {
     this.pieceId.set(id);
-    if (id !== '') this.saving.open(id);
+    this.problem.set('');
+    if (id !== '') this.saving.opened(id).pipe(telling(this.problem)).subscribe();
   }
 
   toggleKind(kind: QuestionKind): void {

@@ -38,7 +38,10 @@ export class Plans {
 
   make(): void {
     const id = this.chosenStudent();
-    if (id) this.store.make(id).subscribe((own) => void this.router.navigate(['/pieces', own]));
+    if (id)
+      this.store
+        .make(id)
+        .subscribe((own) => void this.router.navigate(['/pieces', own], { state: { panel: 'plans' } }));
   }
 
   numberOf(bar: number): string {
