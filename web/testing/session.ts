@@ -12,16 +12,32 @@ import {
   type SeenFingers,
 } from '@kettle-step/contract';
 import {
+  bothHands,
+  cautionsOf,
+  chordWays,
   createPlanner,
   DEFAULT_HANDS,
+  drillOf,
+  explainPatternError,
   finish,
   linksOf,
   listen,
+  makePattern,
+  patternMusic,
+  patternReading,
   rulesActedInSteps,
+  strainsOf,
   type BarAlternative,
+  type ChordWay,
+  type Comparison,
   type Extent,
+  type Hand,
   type Hearing,
   type Link,
+  type Margin,
+  type Pattern,
+  type PatternReading,
+  type PatternWish,
   type Performance,
   type PianoPlan,
   type RuleActed,
@@ -29,7 +45,7 @@ import {
   type Side,
 } from '@kettle-step/core';
 import { defer, of, throwError, type Observable } from 'rxjs';
-import { EngineService, type CarriedOver, type Given, type Passage } from '../src/services/engine.service';
+import { EngineService, type CarriedOver, type Engine, type Given, type Passage } from '../src/services/engine.service';
 import { PiecesService } from '../src/services/pieces.service';
 import { StudentsService } from '../src/services/students.service';
 import { History } from '../src/session/history';
@@ -43,8 +59,16 @@ import type { TestPiece } from './piece';
 
 const planner = createPlanner(DEFAULT_HANDS);
 
+const NO_LOCKS = { locks: new Map(), alternatives: 0 };
+
+const patternOf = (wish: PatternWish): Pattern => {
+  const made = makePattern(wish);
+  if (made.kind === 'error') throw new Error(explainPatternError(made.error));
+  return made.value;
+};
+
 /** The engine without its worker: it answers at once, unless it is broken or told to wait. */
-export class FakeEngine {
+export class FakeEngine implements Engine {
   /** Why nothing can be worked out. */
   broken: string | undefined;
   readonly asked: Passage[] = [];
@@ -74,6 +98,48 @@ export class FakeEngine {
   plan({ locks, desk }: Given): Observable<PianoPlan> {
     this.planned.push(desk.settings);
     return this.answer(() => planner.plan(this.opened.score, { locks, alternatives: 0 }));
+  }
+
+  margins({ locks }: Given): Observable<readonly Margin[]> {
+    return this.answer(() => finish(planner.marginsInSteps(this.opened.score, { locks })));
+  }
+
+  compare({ locks }: Given): Observable<Comparison> {
+    return this.answer(() => planner.compare(this.opened.score, { locks }));
+  }
+
+  strains({ locks, desk: { settings } }: Given) {
+    const { hands } = settings;
+    const of = createPlanner(hands, completeRules(settings.rules));
+    return this.answer(() => ({
+      strains: strainsOf(this.opened.score, of.plan(this.opened.score, { locks, alternatives: 0 }), hands),
+      cautions: cautionsOf(this.opened.score, hands),
+    }));
+  }
+
+  chordWays(hand: Hand, side: Side, midis: readonly number[]): Observable<readonly ChordWay[]> {
+    return this.answer(() => chordWays(createPlanner(bothHands(hand)), hand, side, midis));
+  }
+
+  sample(_document: string, settings: Settings) {
+    const { score, document } = this.opened;
+    const plan = createPlanner(settings.hands, completeRules(settings.rules)).plan(score, NO_LOCKS);
+    return this.answer(() => ({ kind: 'sample' as const, request: 1, score, plan, engravable: document }));
+  }
+
+  pattern(wish: PatternWish, settings: Settings) {
+    const music = () => patternMusic(planner, patternOf(wish), completeRules(settings.rules));
+    const [document, engravable] = ['<music/>', '<music/>'];
+    return this.answer(() => ({ kind: 'pattern' as const, request: 1, music: music(), document, engravable }));
+  }
+
+  patternReading(wish: PatternWish, settings: Settings): Observable<PatternReading> {
+    return this.answer(() => patternReading(planner, patternOf(wish), completeRules(settings.rules)));
+  }
+
+  drill(wish: PatternWish, settings: Settings, drill: string) {
+    const planned = () => drillOf(planner, patternOf(wish), completeRules(settings.rules), drill)!;
+    return this.answer(() => ({ kind: 'drill' as const, request: 1, planned: planned(), engravable: '<music/>' }));
   }
 
   rulesActed({ locks, desk: { settings } }: Given): Observable<readonly RuleActed[]> {

@@ -41,17 +41,22 @@ describe('other ways to play the chosen bar', () => {
   it('are shown one after another, and then what stands', () => {
     const { store, session, preview, shownFingers } = setUp();
     const ways = store.ways()!;
-    store.tryAnother();
+    const next = (): void => {
+      store.tryAnother();
+      TestBed.tick();
+    };
+    next();
     expect(shownFingers()).toBe(written(ways[0]!));
-    for (let turn = 1; turn < ways.length; turn += 1) store.tryAnother();
+    for (let turn = 1; turn < ways.length; turn += 1) next();
     expect(shownFingers()).toBe(written(ways[ways.length - 1]!));
-    store.tryAnother();
+    next();
     expect([store.at(), preview.shown()]).toEqual([-1, session.solved()]);
   });
 
   it('are left when another bar is chosen', () => {
     const { store, session, selection, preview, settleDown } = setUp();
     store.look(1);
+    TestBed.tick();
     selection.chooseBar(1, 'right');
     settleDown();
     expect([store.at(), preview.shown()]).toEqual([-1, session.solved()]);

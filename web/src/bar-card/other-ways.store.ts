@@ -1,7 +1,7 @@
-import { computed, DestroyRef, effect, inject, Injectable, linkedSignal, signal, untracked } from '@angular/core';
+import { computed, DestroyRef, inject, Injectable, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { BarAlternative, Locks } from '@kettle-step/core';
-import { catchError, debounceTime, EMPTY, map, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, EMPTY, map, of, skip, switchMap } from 'rxjs';
 import { EngineService } from '../services/engine.service';
 import { setFingers, settle, settleWith, type Place } from '../session/decisions';
 import { History } from '../session/history';
@@ -33,9 +33,6 @@ export class OtherWaysStore {
   private readonly history = inject(History);
 
   private readonly found = signal<OtherWays | undefined>(undefined);
-  /** Which of the ways is looked at; -1 for what stands. */
-  readonly at = signal(-1);
-
   /** So many bars from the chosen one on are looked at together; another bar begins with itself alone. */
   readonly length = linkedSignal({ source: this.selection.chosenPlace, computation: () => 1 });
   /** Indices of the first and last bar that ways are looked up for. */
@@ -49,6 +46,9 @@ export class OtherWaysStore {
     return solved && { place: this.selection.chosenPlace(), bars: this.bars(), solved };
   });
 
+  /** Which of the ways is looked at; -1 for what stands. Another bar, or another plan, begins with what stands. */
+  readonly at = linkedSignal({ source: this.wanted, computation: () => -1 });
+
   /** The ways of the chosen bar; undefined while they are looked up. */
   readonly ways = computed((): readonly BarAlternative[] | undefined => {
     const [found, wanted] = [this.found(), this.wanted()];
@@ -59,6 +59,8 @@ export class OtherWaysStore {
       found.locks === wanted.solved.decisions.locks;
     return isOf ? found.ways : undefined;
   });
+
+  private readonly looked = computed(() => this.ways()?.[this.at()]?.fingers);
 
   constructor() {
     const destroyed = inject(DestroyRef);
@@ -78,12 +80,10 @@ export class OtherWaysStore {
         takeUntilDestroyed(destroyed),
       )
       .subscribe((found) => this.found.set(found));
-
-    // Another bar, or another plan: what was looked at is left.
-    effect(() => {
-      this.wanted();
-      untracked(() => this.look(-1));
-    });
+    // The preview is of the way that is looked at.
+    toObservable(this.looked)
+      .pipe(skip(1), takeUntilDestroyed(destroyed))
+      .subscribe((fingers) => this.preview.look(fingers));
   }
 
   /** Shows one of the ways on score and rail; -1 goes back to what stands. */
@@ -92,7 +92,6 @@ export class OtherWaysStore {
     const next = at >= 0 && at < ways.length ? at : -1;
     if (next === this.at()) return;
     this.at.set(next);
-    this.preview.look(ways[next]?.fingers);
   }
 
   /** The next way after the one that is looked at; after the last what stands. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, type ElementRef, inject, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, type ElementRef, inject, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { LONGEST_REMARK } from '@kettle-step/contract';
 import { NzInputModule } from 'ng-zorro-antd/input';
@@ -30,11 +30,12 @@ export class BenchCard {
   readonly actions = inject(Actions);
   readonly commands = inject(BenchCommands).decide;
   readonly view = inject(BenchView);
+  /** Where a remark on the bar is written. */
   private readonly remarkField = viewChild<ElementRef<HTMLTextAreaElement>>('remarkField');
 
   readonly longestRemark = LONGEST_REMARK;
 
   constructor() {
-    effect(() => this.view.remarkField.set(this.remarkField()?.nativeElement));
+    this.view.writeRemark = () => this.remarkField()?.nativeElement.focus();
   }
 }

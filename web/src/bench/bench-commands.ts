@@ -166,7 +166,7 @@ export class BenchCommands {
     remark: {
       words: 'Remark on this bar',
       keys: ['r'],
-      run: () => this.view.remarkField()?.focus(),
+      run: () => this.view.writeRemark(),
     },
     level: this.sheet('level', 'Hand and level', 'Hand and level', 'l'),
     versions: this.sheet('versions', 'Versions', 'Versions of the plan', 'v'),

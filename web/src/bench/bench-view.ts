@@ -13,8 +13,8 @@ export class BenchView {
   readonly sheet = signal<Sheet | undefined>(undefined);
   readonly panel = signal<Panel | undefined>(undefined);
   readonly hand = signal<HandView>('both');
-  /** Where a remark on the bar is written, once it is there. */
-  readonly remarkField = signal<HTMLElement | undefined>(undefined);
+  /** Goes to the field for a remark on the bar; the card says where that is. */
+  writeRemark: () => void = () => undefined;
 
   /** The plan a frame after the numbers: what surrounds them follows it. */
   readonly latePlan = computed(() => this.late() ?? this.newest());

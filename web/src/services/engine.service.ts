@@ -70,6 +70,9 @@ const only =
       }),
     );
 
+/** What the engine does for the page. */
+export type Engine = Omit<Pick<EngineService, keyof EngineService>, 'progress' | 'ngOnDestroy'>;
+
 /** The engine in its worker. One piece is open at a time. */
 @Injectable({ providedIn: 'root' })
 export class EngineService implements OnDestroy {

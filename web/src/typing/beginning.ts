@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { outputFromObservable, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { keyName, type Key, type Metre } from '@kettle-step/core';
 import type { Template } from '@kettle-step/core/typing';
@@ -38,7 +39,7 @@ export class Beginning {
     hands: this.hands(),
     quartersPerMinute: Math.max(20, Math.min(300, Math.round(Number(this.tempo()) || 96))),
   }));
-  readonly chosen = output<Template>();
+  readonly chosen = outputFromObservable(toObservable(computed(() => this.template())));
 
   readonly title = signal('');
   readonly composer = signal('');
@@ -49,8 +50,4 @@ export class Beginning {
 
   readonly keys = KEYS.map((key) => pretty(keyName(key)));
   readonly metres = METRES.map(({ beats, beatType }) => `${beats}/${beatType}`);
-
-  constructor() {
-    effect(() => this.chosen.emit(this.template()));
-  }
 }
