@@ -244,7 +244,15 @@ describe('kettle-step finger', () => {
   });
 
   it('shows its words when asked', () => {
-    expect(call(['--help'])).toMatchObject({ status: 0, stderr: '', stdout: expect.stringContaining('usage:') });
+    for (const args of [['--help'], ['help'], ['finger', '--help']])
+      expect(call(args)).toMatchObject({
+        status: 0,
+        stderr: '',
+        stdout: expect.stringContaining('Usage: kettle-step'),
+      });
+    const { stdout } = call(['--help']);
+    for (const words of ['--span-mm <mm>', 'read-out', '--tonic <note>', '--out-dir <folder>', 'convert'])
+      expect(stdout).toContain(words);
   });
 });
 

@@ -3,11 +3,19 @@ import { basename, join, resolve } from 'node:path';
 import { completeRules, rulesFileSchema } from '@kettle-step/contract';
 import { andThen, fail, MAX_FILE_BYTES, ok, type Result, type Rules } from '@kettle-step/core';
 import { explainMusicError, formOfName, readMusic, sendMusic } from '@kettle-step/core/formats';
-import { readConvertRequest, readFingerRequest, USAGE, type FingerRequest, type OutFile } from './arguments';
+import { Command as Words } from 'commander';
+import {
+  FILE_COMMANDS,
+  readConvertRequest,
+  readFingerRequest,
+  type FingeringName,
+  type FingerRequest,
+} from './arguments';
 import { fingerFile, type Fingered } from './finger';
 import { printPattern } from './pattern';
 import { sheetBytes } from './sheet';
-import { readPatternRequest } from './pattern-arguments';
+import { patternCommand, readPatternRequest } from './pattern-arguments';
+import type { OutFile } from './values';
 
 /** Exit statuses: done, and bad usage or bad input. */
 const DONE = 0;
@@ -119,7 +127,7 @@ const fingerOne = (
 
 /** A command that fingers one file after another, and goes on after one that cannot be. */
 const fingering =
-  (name: string, printed: Printed): Command =>
+  (name: FingeringName, printed: Printed): Command =>
   (terminal, args) => {
     const request = readFingerRequest(args, name);
     if (request.kind === 'error') return [request.error];
@@ -164,8 +172,24 @@ const pattern: Command = (terminal, args) => {
   return [];
 };
 
-const help: Command = ({ print }) => {
-  print(`${USAGE}\n`);
+const HELP_COLUMNS = 100;
+
+/** The pages of the help: of one command, or of all. */
+const helpPages = (name?: string): readonly string[] => {
+  const program = new Words('kettle-step')
+    .description('Works out fingers for the piano.')
+    .helpCommand(false)
+    .configureHelp({ helpWidth: HELP_COLUMNS });
+  const commands = [...FILE_COMMANDS, patternCommand()];
+  for (const command of commands) program.addCommand(command.copyInheritedSettings(program));
+  const one = commands.find((command) => command.name() === name);
+  const after =
+    'Several files are answered with a line of JSON each; what cannot be read is reported on standard error and left out.\n';
+  return [...(one ? [one] : [program, ...commands]).map((page) => page.helpInformation()), after];
+};
+
+const help: Command = ({ print }, [name]) => {
+  print(helpPages(name).join('\n'));
   return [];
 };
 
@@ -195,8 +219,9 @@ const unknown: Command = () => [
 
 /** Does what the words after the program's name ask for, and gives the exit status. */
 export const runCommandLine = ([name = '', ...args]: readonly string[], terminal: Terminal): number => {
+  const asked = args.some((word) => word === '--help' || word === '-h');
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name]! : unknown;
-  const problems = command(terminal, args);
+  const problems = asked && command !== unknown ? help(terminal, [name]) : command(terminal, args);
   for (const problem of problems) terminal.tell(`${problem}\n`);
   return problems.length === 0 ? DONE : REFUSED;
 };

@@ -1,11 +1,7 @@
-import { parseArgs } from 'node:util';
 import {
-  andThen,
   DIRECTIONS,
   DISTANCES,
-  fail,
   MOTIONS,
-  ok,
   PATTERN_KINDS,
   patternWish,
   type Hand,
@@ -13,7 +9,8 @@ import {
   type Result,
   type WantedSource,
 } from '@kettle-step/core';
-import { all, readOut, readSides, readSpan, usageError, type OutFile } from './arguments';
+import { Command } from 'commander';
+import { BadUsage, oneOf, OPTIONS, outFile, reading, wholeNumber, type OutFile } from './values';
 
 /** What `kettle-step pattern` was asked to do. */
 export interface PatternRequest {
@@ -26,78 +23,52 @@ export interface PatternRequest {
   readonly out: OutFile | undefined;
 }
 
-const OPTIONS = {
-  tonic: { type: 'string' },
-  kind: { type: 'string' },
-  mode: { type: 'string' },
-  inversion: { type: 'string', default: '0' },
-  octaves: { type: 'string', default: '1' },
-  direction: { type: 'string', default: 'both' },
-  motion: { type: 'string', default: 'similar' },
-  distance: { type: 'string', default: 'octave' },
-  figure: { type: 'string', default: '3' },
-  hand: { type: 'string', default: 'both' },
-  source: { type: 'string' },
-  'span-mm': { type: 'string' },
-  rules: { type: 'string' },
-  json: { type: 'boolean', default: false },
-  out: { type: 'string' },
-} as const;
-
-const parse = (args: readonly string[]) => parseArgs({ args: [...args], options: OPTIONS });
-type Values = ReturnType<typeof parse>['values'];
-
-const readOneOf =
-  (name: string) =>
-  <T extends string>(known: readonly T[], written: string | undefined): Result<T, string> => {
-    const found = known.find((one) => one === written);
-    const said = written === undefined ? 'and is needed' : `not "${written}"`;
-    return found ? ok(found) : fail(`--${name} takes ${known.join(', ')}, ${said}.`);
-  };
-
-/** Whether the number makes sense for the kind is told by the pattern itself. */
-const readWhole = (name: string, written: string): Result<number, string> =>
-  /^\d+$/.test(written) ? ok(Number(written)) : fail(`--${name} takes a whole number, not "${written}".`);
-
-const readMode = (written: string | undefined): Result<'major' | 'minor' | undefined, string> =>
-  written === undefined ? ok(undefined) : readOneOf('mode')(['major', 'minor'] as const, written);
-
-const readWish = (values: Values): Result<PatternWish, string> => {
-  if (values.tonic === undefined)
-    return fail('--tonic takes the note a pattern begins on, as in F# or Eb, and is needed.');
-  const sides = readSides(values.hand);
-  if (!sides) return fail(`--hand takes right, left or both, not "${values.hand}".`);
-  const asked = all({
-    tonic: ok(values.tonic),
-    kind: readOneOf('kind')(PATTERN_KINDS, values.kind),
-    mode: readMode(values.mode),
-    inversion: readWhole('inversion', values.inversion),
-    octaves: readWhole('octaves', values.octaves),
-    direction: readOneOf('direction')(DIRECTIONS, values.direction),
-    motion: readOneOf('motion')(MOTIONS, values.motion),
-    distance: readOneOf('distance')(DISTANCES, values.distance),
-    figure: readOneOf('figure')(['3', '4'] as const, values.figure),
-    sides: ok(sides),
-  });
-  return andThen(asked, ({ mode, figure, ...wish }) =>
-    ok(patternWish({ ...wish, figure: figure === '3' ? 3 : 4, ...(mode ? { mode } : {}) })),
-  );
+export const patternCommand = (): Command => {
+  const command = new Command('pattern')
+    .description('prints a scale, an arpeggio or another pattern with its fingers as a line of JSON')
+    .option('--tonic <note>', 'the note it begins on, as in F# or Eb')
+    .option('--kind <kind>', `${PATTERN_KINDS.join(', ')}`, oneOf('kind', PATTERN_KINDS));
+  return command
+    .option('--mode <mode>', 'major or minor', oneOf('mode', ['major', 'minor']))
+    .option('--inversion <n>', 'which inversion of a chord', wholeNumber('inversion'), 0)
+    .option('--octaves <n>', 'how far it goes', wholeNumber('octaves'), 1)
+    .option('--direction <direction>', DIRECTIONS.join(', '), oneOf('direction', DIRECTIONS), 'both')
+    .option('--motion <motion>', MOTIONS.join(', '), oneOf('motion', MOTIONS), 'similar')
+    .option('--distance <distance>', DISTANCES.join(', '), oneOf('distance', DISTANCES), 'octave')
+    .option('--figure <notes>', 'notes of a broken chord at a time: 3 or 4', oneOf('figure', ['3', '4']), '3')
+    .addOption(OPTIONS.hand())
+    .option('--source <source>', 'the handbook’s fingers, or the engine’s', oneOf('source', ['handbook', 'engine']))
+    .addOption(OPTIONS.span())
+    .addOption(OPTIONS.rules())
+    .addOption(OPTIONS.json())
+    .option('--out <file>', 'writes it with its fingers, in the form that the name ends in', outFile);
 };
+
+/** The values of the options, as their parsers read them. */
+type PatternValues = Partial<Pick<PatternWish, 'tonic' | 'kind' | 'mode'>> &
+  Pick<PatternWish, 'inversion' | 'octaves' | 'direction' | 'motion' | 'distance'> &
+  Omit<PatternRequest, 'wish' | 'hand'> & {
+    readonly figure: '3' | '4';
+    readonly hand: PatternWish['sides'];
+    readonly spanMm: Hand;
+    readonly json: boolean;
+  };
 
 /** Reads the words after `kettle-step pattern`; an error is one sentence. */
 export const readPatternRequest = (args: readonly string[]): Result<PatternRequest, string> => {
-  let values: Values;
-  try {
-    ({ values } = parse(args));
-  } catch (cause) {
-    return fail(usageError(cause));
-  }
-  const { source, out } = values;
-  return all({
-    wish: readWish(values),
-    source: source === undefined ? ok(undefined) : readOneOf('source')(['handbook', 'engine'] as const, source),
-    hand: readSpan(values['span-mm']),
-    rules: ok(values.rules),
-    out: out === undefined ? ok(undefined) : readOut(out),
+  const command = patternCommand();
+  return reading(command.allowExcessArguments(false), args, (): PatternRequest => {
+    const { source, spanMm: hand, rules, out, figure, hand: sides, json: _, ...wish } = command.opts<PatternValues>();
+    const { tonic, kind } = wish;
+    if (tonic === undefined)
+      throw new BadUsage('--tonic takes the note a pattern begins on, as in F# or Eb, and is needed.');
+    if (kind === undefined) throw new BadUsage(`--kind takes ${PATTERN_KINDS.join(', ')}, and is needed.`);
+    return {
+      wish: patternWish({ ...wish, tonic, kind, sides, figure: figure === '3' ? 3 : 4 }),
+      source,
+      hand,
+      rules,
+      out,
+    };
   });
 };
