@@ -21,6 +21,9 @@ export const CORE_ROOMS = [
   'listening',
   'patterns',
   'trainer',
+  'students',
+  'lessons',
+  'decisions',
 ];
 
 /** Rooms that know nothing of fingering; the rooms of fingering do not use them either. */

@@ -1,6 +1,5 @@
-import { parsePitch, type Finger } from '@kettle-step/core';
+import { carryDecisions, parsePitch, wordLost, type Finger } from '@kettle-step/core';
 import { line } from '../../core/testing/line';
-import { carryDecisions, wordLost } from './carry';
 import { correctionSchema } from './correction';
 import { NEW_DESK } from './desk';
 

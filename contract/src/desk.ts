@@ -13,6 +13,7 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
+import type { Carried as CarriedWith, Decided as DecidedWith } from '@kettle-step/core';
 import { z } from 'zod';
 import { handsSchema, rulesFileSchema, settingsSchema, type RulesFile } from './rules';
 import { allDiffer, plainText } from './text';
@@ -160,6 +161,11 @@ export const deskSchema = z.object({
   writing: z.enum(WRITING_LEVELS).default('every'),
 });
 export type Desk = z.infer<typeof deskSchema>;
+
+/** What is decided about a piece: its fingers, and its desk. */
+export type Decided = DecidedWith<Desk>;
+/** The same, carried over to other music. */
+export type Carried = CarriedWith<Desk>;
 
 /** The desk of a piece about which nothing has been decided yet. */
 export const NEW_DESK: Desk = deskSchema.parse({});

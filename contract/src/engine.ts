@@ -18,10 +18,9 @@ import {
   type Strain,
 } from '@kettle-step/core';
 import { z } from 'zod';
-import type { Carried } from './carry';
 import { correctionSchema } from './correction';
 import { fingerSchema } from './plan-document';
-import { deskSchema, fingeringDeskSchema, pedalSchema } from './desk';
+import { deskSchema, fingeringDeskSchema, pedalSchema, type Carried } from './desk';
 import { patternWishSchema } from './pattern-wish';
 import { handSchema, settingsSchema } from './rules';
 

@@ -1,5 +1,5 @@
-import type { Hearing } from '@kettle-step/core';
-import { heardInWords, heardOf, heardSchema } from './heard';
+import { heardInWords, heardOf, type Hearing } from '@kettle-step/core';
+import { heardSchema } from './heard';
 
 const bars = [1, 2, 3].map((number) => ({ number })) as never;
 const at = (bar: number) => ({ bar, pass: 1, beat: 1 });

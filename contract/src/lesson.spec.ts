@@ -1,5 +1,6 @@
+import { daysLater, itemInWords, nextId, unfinishedOf, weeksLater } from '@kettle-step/core';
 import fc from 'fast-check';
-import { daysLater, itemInWords, lessonItemSchema, nextId, unfinishedOf, weeksLater, type LessonItem } from './lesson';
+import { lessonItemSchema, type LessonItem } from './lesson';
 
 const item = (more: Partial<LessonItem>): LessonItem => lessonItemSchema.parse({ id: '1', ...more });
 

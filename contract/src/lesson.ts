@@ -1,3 +1,4 @@
+import { ITEM_STATES, LONGEST_ITEM, MOST_ITEMS } from '@kettle-step/core';
 import { z } from 'zod';
 import { heardSchema } from './heard';
 import { pieceIdSchema } from './piece';
@@ -7,8 +8,6 @@ import { allDiffer, plainText } from './text';
 /** The lesson book: what was set at each lesson, and what was heard of it at the next. */
 
 /** What became of something that was set. */
-export const ITEM_STATES = ['open', 'again', 'done'] as const;
-export type ItemState = (typeof ITEM_STATES)[number];
 
 const tempo = z.number().int().min(10).max(400).nullable().default(null);
 
@@ -20,7 +19,7 @@ export const lessonItemSchema = z.object({
   /** Bars as one says them: “1–4”; empty for all. */
   bars: plainText(40).default(''),
   /** What to do: a title, steps of the sheet, a pattern. */
-  words: plainText(500).default(''),
+  words: plainText(LONGEST_ITEM).default(''),
   /** The tempo that is wanted, quarters a minute. */
   tempo,
   /** What was heard at the next lesson. */
@@ -38,7 +37,6 @@ export type LessonState = (typeof LESSON_STATES)[number];
 /** A day and a time as the clock on the wall has them: lessons keep their time when summer time begins. */
 export const wallTimeSchema = z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/, 'is no day and time');
 
-const MAX_ITEMS = 40;
 const MAX_HEARINGS = 20;
 
 const facts = {
@@ -48,7 +46,7 @@ const facts = {
   /** Set at this lesson, for the next. */
   items: z
     .array(lessonItemSchema)
-    .max(MAX_ITEMS)
+    .max(MOST_ITEMS)
     .refine((items) => allDiffer(items, ({ id }) => id), 'name something twice')
     .default([]),
   heard: plainText(4000).default(''),
@@ -103,59 +101,3 @@ export type LessonQuery = z.infer<typeof lessonQuerySchema>;
 /** In an archive. */
 export const archivedLessonSchema = z.object({ id: z.uuid(), ...facts });
 export type ArchivedLesson = z.infer<typeof archivedLessonSchema>;
-
-/** A name for one more thing of a list whose things are numbered. */
-export const nextId = (items: readonly { readonly id: string }[]): string =>
-  String(1 + Math.max(0, ...items.map(({ id }) => Number(id) || 0)));
-
-/** What is still to do of what was set: it is set again, with what was said about it, as new. */
-export const unfinishedOf = (items: readonly LessonItem[]): readonly LessonItem[] =>
-  items
-    .filter(({ state }) => state !== 'done')
-    .map((item, at) => ({
-      ...item,
-      id: String(at + 1),
-      state: 'open',
-      steady: null,
-      stumbled: '',
-      remark: [item.stumbled && `bars ${item.stumbled}`, item.remark].filter(Boolean).join('; '),
-    }));
-
-/** What was promised, as things to set. */
-export const promisedOf = ({ promised }: Pick<Lesson, 'promised'>): readonly LessonItem[] =>
-  promised
-    .split('\n')
-    .map((line) => line.trim())
-    .filter((line) => line !== '')
-    .slice(0, MAX_ITEMS)
-    .map((words, at) => lessonItemSchema.parse({ id: String(at + 1), words: words.slice(0, 500) }));
-
-/** A line of a list as one says it. @example 'Lantern Boats, bars 1–4: steps 1 and 2, at 60' */
-export const itemInWords = (
-  { bars, words, tempo: wanted }: Pick<LessonItem, 'bars' | 'words' | 'tempo'>,
-  title: string,
-): string => {
-  const what = [title, bars === '' ? '' : `bars ${bars}`].filter(Boolean).join(', ');
-  const how = [words, wanted === null ? '' : `at ${wanted}`].filter(Boolean).join(', ');
-  return [what, how].filter(Boolean).join(': ');
-};
-
-/** Titles of pieces by their ids. */
-export type Titles = ReadonlyMap<string, string>;
-
-/** What was set at a lesson, a line each. */
-export const setInWords = ({ items }: Pick<Lesson, 'items'>, titles: Titles): readonly string[] =>
-  items.map((item) => itemInWords(item, titles.get(item.pieceId ?? '') ?? ''));
-
-/** A day so many days later. Days are counted, so no clock is set forward or back. */
-export const daysLater = (day: string, days: number): string => {
-  const date = new Date(`${day}T00:00:00Z`);
-  date.setUTCDate(date.getUTCDate() + days);
-  return date.toISOString().slice(0, 10);
-};
-
-/** The same time of the wall's clock so many weeks later. */
-export const weeksLater = (startsAt: string, weeks: number): string => {
-  const [day, time] = startsAt.split('T') as [string, string];
-  return `${daysLater(day, 7 * weeks)}T${time}`;
-};

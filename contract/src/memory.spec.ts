@@ -1,13 +1,5 @@
-import { patternWish } from '@kettle-step/core';
-import {
-  dueQuerySchema,
-  dueSubjects,
-  memoryMonths,
-  standingSubjects,
-  subjectInWords,
-  type MemoryCheck,
-  type MemorySubject,
-} from './memory';
+import { dueSubjects, memoryMonths, patternWish, standingSubjects, subjectInWords } from '@kettle-step/core';
+import { dueQuerySchema, type MemoryCheck, type MemorySubject } from './memory';
 
 const scale: MemorySubject = { kind: 'pattern', wish: patternWish({ tonic: 'Bb', kind: 'major', octaves: 2 }) };
 const position: MemorySubject = { kind: 'words', words: 'C position' };

@@ -1,6 +1,5 @@
-import type { MoveKind } from '@kettle-step/core';
+import { openedBy, suitedTo, type AskingPiece, type MoveKind } from '@kettle-step/core';
 import { LEVELS, rulesAtLevel } from './desk';
-import { openedBy, suitedTo, type AskingPiece } from './moves-asked';
 
 const piece = (id: string, moves: Partial<Record<MoveKind, readonly number[]>>): AskingPiece => ({
   id,

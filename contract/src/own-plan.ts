@@ -1,4 +1,3 @@
-import { byBar, SIDES, type Finger, type Score, type Side } from '@kettle-step/core';
 import { z } from 'zod';
 import { fingerSchema } from './plan-document';
 import { storedFingerSchema } from './piece';
@@ -23,49 +22,3 @@ export const besideSchema = z.object({
   own: z.array(z.object({ id: z.string(), student: z.string() })),
 });
 export type Beside = z.infer<typeof besideSchema>;
-
-/** A bar in which a student's own fingers are others than the general ones. */
-export interface BarDifference {
-  readonly side: Side;
-  readonly bar: number;
-  /** By note, in the order they are played; null where a plan has none. */
-  readonly general: readonly (Finger | null)[];
-  readonly own: readonly (Finger | null)[];
-  /** The general fingers changed since they were looked at last. */
-  readonly isNew: boolean;
-}
-
-const byNote = (fingers: SeenFingers): ReadonlyMap<string, Finger> =>
-  new Map(fingers.map(({ noteId, finger }) => [noteId, finger]));
-
-/** The bars in which two plans of the same music differ, in the order they are played, right hand first. */
-export const differencesFrom = (
-  score: Score,
-  { fingers, seen }: NonNullable<Beside['general']>,
-  own: ReadonlyMap<string, Finger>,
-): readonly BarDifference[] => {
-  const [now, before] = [byNote(fingers), byNote(seen)];
-  const places = [...SIDES].reverse().flatMap((side) =>
-    [...byBar(score.notes.filter((note) => note.side === side))].map(([bar, notes]) => ({
-      side,
-      bar,
-      noteIds: notes.map(({ id }) => id),
-    })),
-  );
-  return places.flatMap(({ side, bar, noteIds }) => {
-    const of = (by: ReadonlyMap<string, Finger>) => noteIds.map((id) => by.get(id) ?? null);
-    const [general, ours] = [of(now), of(own)];
-    // Notes that only one of the two has were corrected since: there is nothing to compare.
-    if (general.every((finger, index) => finger === null || finger === ours[index])) return [];
-    return [{ side, bar, general, own: ours, isNew: noteIds.some((id) => now.get(id) !== before.get(id)) }];
-  });
-};
-
-/** The general fingers as they count as seen, once those of a bar have been looked at. */
-export const seeing = (
-  { fingers, seen }: NonNullable<Beside['general']>,
-  noteIds: ReadonlySet<string>,
-): SeenFingers => [
-  ...seen.filter(({ noteId }) => !noteIds.has(noteId)),
-  ...fingers.filter(({ noteId }) => noteIds.has(noteId)),
-];

@@ -1,5 +1,5 @@
-import type { Finger, MoveKind } from '@kettle-step/core';
-import { tendenciesOf, trialInWords, trialSchema, type StudentTrial, type WayName } from './trial';
+import { tendenciesOf, trialInWords, type Finger, type MoveKind, type WayName } from '@kettle-step/core';
+import { trialSchema, type StudentTrial } from './trial';
 
 const way = (name: WayName, fingers: readonly Finger[], moves: readonly MoveKind[] = []) => ({
   name,

@@ -1,12 +1,12 @@
 import {
   archivedLessonSchema,
-  daysLater,
   heardSchema,
   lessonItemSchema,
   type ArchivedLesson,
   type Heard,
   type LessonItem,
 } from '@kettle-step/contract';
+import { daysLater, mondayOf } from '@kettle-step/core';
 
 /** A term of lessons for the demo studio, laid down round the day it is loaded. */
 
@@ -120,14 +120,6 @@ const TERMS: readonly Term[] = [
 
 /** Lessons that are planned after the last one that was held. */
 const PLANNED = 3;
-
-const MONDAY = 1;
-
-/** The Monday of the week that a day is in. */
-const mondayOf = (day: string): string => {
-  const weekday = new Date(`${day}T00:00:00Z`).getUTCDay();
-  return daysLater(day, -((weekday - MONDAY + 7) % 7));
-};
 
 const idOf = (term: number, at: number): string =>
   `00000000-0000-4000-8000-${String(term * 1000 + at).padStart(12, '0')}`;

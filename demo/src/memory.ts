@@ -1,5 +1,5 @@
-import { daysLater, type MemoryCheck, type MemorySubject } from '@kettle-step/contract';
-import { patternWish } from '@kettle-step/core';
+import { type MemoryCheck, type MemorySubject } from '@kettle-step/contract';
+import { patternWish, daysLater } from '@kettle-step/core';
 
 /** Memory checks of the demo students, counted in days before the day the demo is loaded. */
 

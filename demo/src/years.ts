@@ -1,11 +1,5 @@
-import {
-  archivedLessonSchema,
-  daysLater,
-  type ArchivedLesson,
-  type MemoryCheck,
-  type MemorySubject,
-} from '@kettle-step/contract';
-import { Dice, patternWish, type TrainerAnswer } from '@kettle-step/core';
+import { archivedLessonSchema, type ArchivedLesson, type MemoryCheck, type MemorySubject } from '@kettle-step/contract';
+import { Dice, patternWish, type TrainerAnswer, daysLater } from '@kettle-step/core';
 import type { Studio } from '@kettle-step/server';
 
 /** Years of lessons of a whole studio, made up by the throw of seeded dice: for measuring, not for looking at. */

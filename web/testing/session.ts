@@ -4,12 +4,12 @@ import {
   completeRules,
   NOTHING_STANDS,
   type Beside,
-  type Decided,
   type KeepVersion,
   type SavePlan,
   type Settings,
   type Standing,
   type SeenFingers,
+  type Decided,
 } from '@kettle-step/contract';
 import {
   bothHands,

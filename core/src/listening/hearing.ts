@@ -1,10 +1,11 @@
+import { median } from 'es-toolkit';
 import { grouped } from '../grouped';
 import { SIDES, type Side } from '../hand/hand';
 import { spokenName } from '../keyboard/pitch';
 import type { Note, Score } from '../score/score';
 import { writtenId } from '../unfold';
 import { align, type Stretch } from './alignment';
-import { median, pairsOf, type Pairs } from './pairing';
+import { pairsOf, type Pairs } from './pairing';
 import { passageOf, type Extent, type Passage, type Place, type Strike } from './passage';
 import { inStruckOrder, type Performance, type PlayedNote } from './performance';
 import { apartOf, haltsOf, letGoOf, struckOf, tempiOf, type Struck, type StrokesOfKeys } from './timing';

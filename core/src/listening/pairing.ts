@@ -1,3 +1,4 @@
+import { median } from 'es-toolkit';
 import { grouped } from '../grouped';
 import { lastUpTo } from '../sorted';
 import type { Stretch } from './alignment';
@@ -35,12 +36,6 @@ const SEARCH_BEATS = 1;
 const SEARCH_MS = [300, 1000] as const;
 /** Another key is a wrong one, and not an added one, this near the time of a note that is missing. */
 const WRONG_MS = 350;
-
-export const median = (figures: readonly number[]): number => {
-  const sorted = [...figures].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : ((sorted[middle - 1] ?? NaN) + (sorted[middle] ?? NaN)) / 2;
-};
 
 /** When the moments of a stretch were struck, by the first look: place of the strike, and ms. */
 const struckTimes = (

@@ -1,7 +1,8 @@
+import { median } from 'es-toolkit';
 import { grouped } from '../grouped';
 import { SIDES, type Side } from '../hand/hand';
 import { lastUpTo } from '../sorted';
-import { median, type Pairs } from './pairing';
+import type { Pairs } from './pairing';
 import type { Passage, Strike } from './passage';
 import type { Performance } from './performance';
 

@@ -1,4 +1,5 @@
 import { FINGERS, type Finger, type Side } from '../hand/hand';
+import { KINDS, type Figure } from './kinds';
 import type { PatternWish } from './wish';
 
 /** Exercises that are made of fingers rather than of notes: what is played follows from the finger that plays it. */
@@ -79,16 +80,20 @@ const thumbCrossings = ({ direction, motion }: PatternWish, side: Side): readonl
   return [...steps, { ...steps[0]!, rung: 0 }];
 };
 
+type Exercise = Extract<Figure, { readonly kind: 'exercise' }>['exercise'];
+
+const EXERCISES: Readonly<Record<Exercise, (wish: PatternWish, side: Side) => readonly ExerciseStep[]>> = {
+  'repeated-notes': repeatedNotes,
+  trills: (_wish, side) => trills(side),
+  'thumb-crossings': thumbCrossings,
+};
+
+/** What one hand plays of an exercise, with its fingers. */
+export const exerciseSteps = (exercise: Exercise, wish: PatternWish, side: Side): readonly ExerciseStep[] =>
+  EXERCISES[exercise](wish, side);
+
 /** What one hand plays, with its fingers; undefined where the pattern is no such exercise. */
 export const exerciseOf = (wish: PatternWish, side: Side): readonly ExerciseStep[] | undefined => {
-  switch (wish.kind) {
-    case 'repeated-notes':
-      return repeatedNotes(wish);
-    case 'trills':
-      return trills(side);
-    case 'thumb-crossings':
-      return thumbCrossings(wish, side);
-    default:
-      return undefined;
-  }
+  const { figure } = KINDS[wish.kind];
+  return figure.kind === 'exercise' ? exerciseSteps(figure.exercise, wish, side) : undefined;
 };

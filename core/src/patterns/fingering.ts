@@ -10,6 +10,7 @@ import {
 } from '../handbook';
 import { midiOf } from '../keyboard/pitch';
 import { exerciseOf } from './exercises';
+import { isTriadArpeggio, KINDS } from './kinds';
 import { mod } from './ladder';
 import { outerFingers } from './legato-octaves';
 import type { Stroke } from './line';
@@ -104,8 +105,7 @@ const foundRun = (pattern: Pattern, side: Side, rules: HouseRules): Found | unde
   const table = runTableOf(wish);
   const row = table && rowFor(table, wish.tonic, side);
   if (!table || !row) return undefined;
-  const isTriad = wish.kind === 'arpeggio-major' || wish.kind === 'arpeggio-minor';
-  const own = isTriad && wish.inversion === 0 ? withInner(row, rules) : row;
+  const own = isTriadArpeggio(wish.kind) && wish.inversion === 0 ? withInner(row, rules) : row;
   return { taken: runFingers(own, hands[side], rules), source: table.source, sure: row.sure };
 };
 
@@ -113,11 +113,11 @@ const found = (pattern: Pattern, side: Side, rules: HouseRules): Found | undefin
   const { wish, hands } = pattern;
   const strokes = hands[side];
   const common = (taken: readonly Taken[]): Found => ({ taken, source: COMMON_PRACTICE });
-  const exercise = exerciseOf(wish, side);
-  if (exercise) return common(exercise.map(({ finger }) => ({ fingers: [finger] })));
-  switch (wish.kind) {
-    case 'five-finger-major':
-    case 'five-finger-minor':
+  const { fingers } = KINDS[wish.kind];
+  switch (fingers.kind) {
+    case 'exercise':
+      return common((exerciseOf(wish, side) ?? []).map(({ finger }) => ({ fingers: [finger] })));
+    case 'five-fingers':
       return common(fiveFingers(strokes, side));
     case 'chromatic':
       // Groups of neighbouring fingers are the engine's: they depend on where the scale begins.
@@ -125,17 +125,17 @@ const found = (pattern: Pattern, side: Side, rules: HouseRules): Found | undefin
         ? undefined
         : common(strokes.map((stroke) => ({ fingers: [chromaticFinger(midisOf(stroke)[0]!, side)] })));
     case 'cadence':
-      return common(CLOSE_CADENCE[side].map((fingers) => ({ fingers })));
-    case 'legato-octaves':
+      return common(CLOSE_CADENCE[side].map((chord) => ({ fingers: chord })));
+    case 'outer-fingers':
       return rules.crossing === 'thumb-only' ? undefined : common(octaveFingers(strokes, side));
-    case 'broken-chord':
-    case 'triads':
-    case 'octave-chords': {
+    case 'chord-shapes': {
       const taken = chordFingers(strokes, side);
       return taken && { taken, source: SCALE_MANUAL };
     }
-    default:
+    case 'table':
       return foundRun(pattern, side, rules);
+    case 'engine':
+      return undefined;
   }
 };
 

@@ -4,11 +4,9 @@ export {
   DISTANCES,
   explainPatternError,
   keyOfTonic,
-  KINDS,
   modeOf,
   mostOctavesOf,
   MOTIONS,
-  PATTERN_KINDS,
   patternWish,
   readTonic,
   tonicsOf,
@@ -16,9 +14,9 @@ export {
   type Distance,
   type Motion,
   type PatternError,
-  type PatternKind,
   type PatternWish,
 } from './wish';
+export { KIND_GROUPS, KINDS, PATTERN_KINDS, type PatternKind } from './kinds';
 export { makePattern, noteIdAt, patternOf, type Pattern } from './pattern';
 export { handbookFingering, type HandbookFingering } from './fingering';
 export { fingerPattern, type FingeredPattern, type PatternSource, type WantedSource } from './fingered';

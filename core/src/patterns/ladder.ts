@@ -1,6 +1,7 @@
 import { alterInKey, fifthsOf, letterPlace, midiOf, naturalAt, stepBeside, type Pitch } from '../keyboard/pitch';
 import type { Key } from '../score/score';
-import { modeOf, MOST_ACCIDENTALS, type PatternKind, type PatternWish } from './wish';
+import { KINDS, type Mode } from './kinds';
+import { modeOf, MOST_ACCIDENTALS, type PatternWish } from './wish';
 
 /** The notes of a pattern one above the other: rung 0 is the lowest it begins on, and each octave has as many rungs. */
 export interface Ladder {
@@ -15,29 +16,17 @@ export const mod = (value: number, by: number): number => ((value % by) + by) % 
 
 const raised = (pitch: Pitch): Pitch => ({ ...pitch, alter: pitch.alter + 1 });
 
-/** Which degrees (from 0) stand a half step above what the key signature says. */
-const RAISED: Partial<
-  Record<PatternKind, { readonly rising: readonly number[]; readonly falling: readonly number[] }>
-> = {
-  'harmonic-minor': { rising: [6], falling: [6] },
-  'melodic-minor': { rising: [5, 6], falling: [] },
-};
+/** Which degrees (from 0) are a half step above what the key signature says, in each form of the minor scale. */
+const RAISED = {
+  natural: { rising: [], falling: [] },
+  harmonic: { rising: [6], falling: [6] },
+  melodic: { rising: [5, 6], falling: [] },
+} as const;
 
-const HARMONIC = RAISED['harmonic-minor']!;
-const AS_SIGNED = { rising: [], falling: [] };
-
-/** Scales in one hand that come in minor are harmonic: the form that is practised with two notes at a time. */
-const raisedDegrees = ({ kind, mode }: PatternWish) => {
-  const doubled =
-    kind === 'double-thirds' || kind === 'double-sixths' || kind === 'legato-octaves' || kind === 'cadence';
-  if (doubled && mode === 'minor') return HARMONIC;
-  return RAISED[kind] ?? AS_SIGNED;
-};
-
-const scaleLadder = (tonic: Pitch, wish: PatternWish): Ladder => {
-  const mode = modeOf(wish);
+const scaleLadder = (tonic: Pitch, mode: Mode, minor: keyof typeof RAISED): Ladder => {
   const fifths = fifthsOf(tonic, mode);
-  const altered = raisedDegrees(wish);
+  const altered: { readonly rising: readonly number[]; readonly falling: readonly number[] } =
+    RAISED[mode === 'minor' ? minor : 'natural'];
   return {
     key: { fifths, mode },
     perOctave: 7,
@@ -48,12 +37,10 @@ const scaleLadder = (tonic: Pitch, wish: PatternWish): Ladder => {
   };
 };
 
-/** Half steps of each note of a chord above its root; its letters are thirds apart. */
-const CHORDS = {
+/** Half steps of each note of a triad above its root; the letters of a chord are thirds apart. */
+const TRIADS = {
   major: [0, 4, 7],
   minor: [0, 3, 7],
-  'dominant-seventh': [0, 4, 7, 10],
-  'diminished-seventh': [0, 3, 6, 9],
 } as const;
 
 const chordLadder = (root: Pitch, halfSteps: readonly number[], key: Key, inversion: number): Ladder => ({
@@ -93,29 +80,18 @@ const chromaticLadder = (tonic: Pitch): Ladder => ({
 const signedOr = (fifths: number, mode: Key['mode']): Key =>
   Math.abs(fifths) <= MOST_ACCIDENTALS ? { fifths, mode } : { fifths: 0, mode: 'major' };
 
-/** A dominant seventh stands in the key a fifth below; a diminished seventh on the leading note of the minor key above it. */
-const seventhKey = (root: Pitch, kind: 'dominant-seventh' | 'diminished-seventh'): Key =>
-  kind === 'dominant-seventh'
-    ? signedOr(fifthsOf(root, 'major') - 1, 'major')
-    : signedOr(fifthsOf(root, 'major') - 8, 'minor');
-
 /** The notes that a pattern goes through, above its tonic. */
 export const ladderOf = (tonic: Pitch, wish: PatternWish): Ladder => {
   const mode = modeOf(wish);
-  const key: Key = { fifths: fifthsOf(tonic, mode), mode };
-  switch (wish.kind) {
+  const { notes } = KINDS[wish.kind];
+  switch (notes.kind) {
     case 'chromatic':
       return chromaticLadder(tonic);
-    case 'dominant-seventh':
-    case 'diminished-seventh':
-      return chordLadder(tonic, CHORDS[wish.kind], seventhKey(tonic, wish.kind), 0);
-    case 'arpeggio-major':
-    case 'arpeggio-minor':
-    case 'broken-chord':
-    case 'triads':
-    case 'octave-chords':
-      return chordLadder(tonic, CHORDS[mode], key, wish.inversion);
-    default:
-      return scaleLadder(tonic, wish);
+    case 'seventh':
+      return chordLadder(tonic, notes.halfSteps, signedOr(fifthsOf(tonic, 'major') + notes.keyBy, notes.mode), 0);
+    case 'triad':
+      return chordLadder(tonic, TRIADS[mode], { fifths: fifthsOf(tonic, mode), mode }, wish.inversion);
+    case 'scale':
+      return scaleLadder(tonic, mode, notes.minor);
   }
 };

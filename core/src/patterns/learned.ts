@@ -2,6 +2,7 @@ import type { Finger, Side } from '../hand/hand';
 import { isBlack } from '../keyboard/geometry';
 import { midiOf, spokenName, type Pitch } from '../keyboard/pitch';
 import type { FingeredPattern } from './fingered';
+import { isTriadArpeggio } from './kinds';
 import type { Stroke } from './line';
 import type { HouseRules } from './fingering';
 import type { Pattern } from './pattern';
@@ -90,7 +91,7 @@ const spoken = (out: readonly Played[], side: Side, perOctave: number): string =
  * inversion, or where the house always takes the same finger.
  */
 export const countedInner = ({ wish, hands, ladder }: Pattern, { arpeggioInner }: HouseRules): string | undefined => {
-  const isTriad = wish.kind === 'arpeggio-major' || wish.kind === 'arpeggio-minor';
+  const isTriad = isTriadArpeggio(wish.kind);
   const root = hands.left.find(({ rung }) => rung === 0)?.pitches[0];
   if (!isTriad || wish.inversion > 0 || arpeggioInner !== 'by-keys' || !root || isBlack(midiOf(root))) return undefined;
   const third = midiOf(ladder.pitch(1, false)) - midiOf(ladder.pitch(0, false));

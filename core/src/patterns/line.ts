@@ -1,8 +1,9 @@
 import { midiOf, type Pitch } from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
-import { exerciseOf } from './exercises';
+import { exerciseSteps } from './exercises';
+import { KINDS } from './kinds';
 import type { Ladder } from './ladder';
-import type { Distance, PatternKind, PatternWish } from './wish';
+import type { Distance, PatternWish } from './wish';
 
 /** One stroke of a hand: a note, or notes struck together, low to high. */
 export interface Stroke {
@@ -33,15 +34,6 @@ const walk = (from: number, to: number): Step[] => {
 const path = (first: number, last: number, returns: boolean): Step[] =>
   returns ? [...walk(first, last).slice(0, -1), ...walk(last, first)] : walk(first, last);
 
-/** Rungs that a stroke of these kinds takes together, above its own. */
-const TOGETHER: Partial<Record<PatternKind, readonly number[]>> = {
-  triads: [0, 1, 2],
-  'octave-chords': [0, 1, 2, 3],
-  'double-thirds': [0, 2],
-  'double-sixths': [0, 5],
-  'legato-octaves': [0, 7],
-};
-
 /** The rungs of each hand's first note above the left hand's tonic, by how far apart they play a scale. */
 const OFFSETS: Readonly<Record<Distance, Readonly<Record<Side, number>>>> = {
   octave: { right: 0, left: 0 },
@@ -50,7 +42,8 @@ const OFFSETS: Readonly<Record<Distance, Readonly<Record<Side, number>>>> = {
   tenth: { right: 2, left: 0 },
 };
 
-const strokeAt = (ladder: Ladder, { rung, falling }: Step, above: readonly number[] = [0]): Stroke => ({
+/** @param above - rungs that are struck together, above the stroke's own */
+const strokeAt = (ladder: Ladder, { rung, falling }: Step, above: readonly number[]): Stroke => ({
   pitches: above.map((by) => ladder.pitch(rung + by, falling)),
   rung,
   falling,
@@ -84,8 +77,10 @@ const cadence = (ladder: Ladder): Stroke[] =>
     block: null,
   }));
 
-const topOf = ({ kind, octaves }: PatternWish, ladder: Ladder): number =>
-  kind === 'five-finger-major' || kind === 'five-finger-minor' ? 4 : octaves * ladder.perOctave;
+const topOf = ({ kind, octaves }: PatternWish, ladder: Ladder): number => {
+  const { figure } = KINDS[kind];
+  return (figure.kind === 'walk' ? figure.topRung : undefined) ?? octaves * ladder.perOctave;
+};
 
 /** First and last rung on the way out. In contrary motion the left hand goes down while the right goes up. */
 const endsOf = (wish: PatternWish, ladder: Ladder, side: Side): readonly [number, number] => {
@@ -98,19 +93,23 @@ const endsOf = (wish: PatternWish, ladder: Ladder, side: Side): readonly [number
 
 /** What one hand plays, stroke by stroke. */
 export const strokesOf = (wish: PatternWish, ladder: Ladder, side: Side): readonly Stroke[] => {
-  if (wish.kind === 'cadence') return cadence(ladder);
-  const exercise = exerciseOf(wish, side);
-  if (exercise) return exercise.map((step) => strokeAt(ladder, step));
+  const { figure } = KINDS[wish.kind];
   const [first, last] = endsOf(wish, ladder, side);
   const steps = path(first, last, wish.direction === 'both');
-  if (wish.kind !== 'broken-chord') return steps.map((step) => strokeAt(ladder, step, TOGETHER[wish.kind]));
-  // Figures do not share their last and first note: the top one is played both ways.
-  const figures = wish.direction === 'both' ? [...walk(first, last), ...walk(last, first)] : steps;
-  return figures.flatMap((step) => broken(ladder, step, wish.figure));
+  switch (figure.kind) {
+    case 'cadence':
+      return cadence(ladder);
+    case 'exercise':
+      return exerciseSteps(figure.exercise, wish, side).map((step) => strokeAt(ladder, step, [0]));
+    case 'walk':
+      return steps.map((step) => strokeAt(ladder, step, figure.together));
+    case 'broken': {
+      // Figures do not share their last and first note: the top one is played both ways.
+      const figures = wish.direction === 'both' ? [...walk(first, last), ...walk(last, first)] : steps;
+      return figures.flatMap((step) => broken(ladder, step, wish.figure));
+    }
+  }
 };
-
-const isFourNotes = ({ kind, figure }: Pick<PatternWish, 'kind' | 'figure'>): boolean =>
-  kind === 'broken-chord' && figure === 4;
 
 /** Octave of the tonic of each hand: near the middle of the keyboard, lower where the pattern is long. */
 export const tonicOctaves = (
@@ -123,6 +122,7 @@ export const tonicOctaves = (
   const right = octaves >= 3 ? near - 1 : near;
   const isClose = distance === 'third' || distance === 'sixth';
   // A hand that spans an octave needs one more between it and the other.
-  const apart = kind === 'octave-chords' || kind === 'legato-octaves' || isFourNotes({ kind, figure }) ? 2 : 1;
+  const isFourNotes = KINDS[kind].figure.kind === 'broken' && figure === 4;
+  const apart = KINDS[kind].isWide || isFourNotes ? 2 : 1;
   return { right: isClose ? right - 1 : right, left: right - apart };
 };

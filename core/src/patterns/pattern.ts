@@ -2,18 +2,12 @@ import { SIDES, type Side } from '../hand/hand';
 import { pitchClassName, spokenName, type Pitch } from '../keyboard/pitch';
 import { andThen, ContractError, ok, type Result } from '../result';
 import { noteOf, scoreOf } from '../score/build';
-import type { Metre, Note, Score } from '../score/score';
+import type { Note, Score } from '../score/score';
 import { ladderOf, type Ladder } from './ladder';
 import { strokesOf, tonicOctaves, type Stroke } from './line';
-import {
-  checkWish,
-  explainPatternError,
-  KINDS,
-  modeOf,
-  type PatternError,
-  type PatternKind,
-  type PatternWish,
-} from './wish';
+import { KINDS } from './kinds';
+import { TICKS, type Rhythm } from './rhythm';
+import { checkWish, explainPatternError, modeOf, type PatternError, type PatternWish } from './wish';
 
 /** A pattern as music: a score like any piece, and what each hand plays in it. */
 export interface Pattern {
@@ -24,58 +18,6 @@ export interface Pattern {
   readonly hands: Readonly<Record<Side, readonly Stroke[]>>;
   readonly ladder: Ladder;
 }
-
-/** Ticks of a quarter: divides into triplets and sixteenths. */
-export const TICKS = 12;
-
-const FOUR: Metre = { beats: 4, beatType: 4 };
-const THREE: Metre = { beats: 3, beatType: 4 };
-const SIX: Metre = { beats: 6, beatType: 8 };
-
-interface Rhythm {
-  readonly metre: Metre;
-  /** Ticks from stroke to stroke. */
-  readonly ticks: number;
-}
-
-const rhythm = (metre: Metre, quarters: number): Rhythm => ({ metre, ticks: quarters * TICKS });
-
-/** One octave in quarters; with more octaves the notes get shorter, so that the accents stay where they were. */
-const SCALE_QUARTERS = [1, 1 / 2, 1 / 3, 1 / 4];
-
-const rhythmOf = ({ kind, octaves, figure }: PatternWish): Rhythm => {
-  const quicker = octaves > 1 ? 1 / 2 : 1;
-  switch (kind) {
-    case 'cadence':
-      return rhythm(FOUR, 2);
-    case 'triads':
-    case 'octave-chords':
-      return rhythm(THREE, 1);
-    case 'broken-chord':
-      return figure === 3 ? rhythm(SIX, 1 / 2) : rhythm(FOUR, 1 / 2);
-    case 'arpeggio-major':
-    case 'arpeggio-minor':
-      // An octave is half a bar.
-      return rhythm(SIX, 1 / 2);
-    case 'chromatic':
-      return rhythm(FOUR, quicker / 2);
-    case 'dominant-seventh':
-    case 'diminished-seventh':
-    case 'double-thirds':
-    case 'double-sixths':
-      return rhythm(FOUR, quicker);
-    case 'legato-octaves':
-      return rhythm(FOUR, 1);
-    case 'repeated-notes':
-      return figure === 3 ? rhythm(SIX, 1 / 2) : rhythm(FOUR, 1 / 4);
-    case 'trills':
-      return rhythm(FOUR, 1 / 4);
-    case 'thumb-crossings':
-      return rhythm(FOUR, 1 / 2);
-    default:
-      return rhythm(FOUR, SCALE_QUARTERS[octaves - 1]!);
-  }
-};
 
 /** The name of a note of a pattern: the hand, which stroke, and which note of it from the lowest up. */
 export const noteIdAt = (side: Side, stroke: number, note: number): string =>
@@ -107,19 +49,10 @@ const notesOf = (side: Side, strokes: readonly Stroke[], { metre, ticks }: Rhyth
 
 const INVERSION_WORDS = ['', ', first inversion', ', second inversion'];
 const DISTANCE_WORDS = { octave: '', third: ', a third apart', sixth: ', a sixth apart', tenth: ', a tenth apart' };
-const WITH_MODE_IN_WORDS: ReadonlySet<PatternKind> = new Set([
-  'natural-minor',
-  'harmonic-minor',
-  'melodic-minor',
-  'chromatic',
-  'dominant-seventh',
-  'diminished-seventh',
-]);
-
 const titleOf = (tonic: Pitch, wish: PatternWish): string => {
   const { kind, octaves, inversion, motion, distance, sides } = wish;
-  const { words, mostOctaves } = KINDS[kind];
-  const mode = WITH_MODE_IN_WORDS.has(kind) ? '' : ` ${modeOf(wish)}`;
+  const { words, mostOctaves, titleHasMode } = KINDS[kind];
+  const mode = titleHasMode ? ` ${modeOf(wish)}` : '';
   const over = mostOctaves > 1 ? `, ${octaves === 1 ? 'one octave' : `${octaves} octaves`}` : '';
   const how = motion === 'contrary' ? ', contrary motion' : DISTANCE_WORDS[distance];
   const hand = sides.length === 1 ? `, ${sides[0]} hand` : '';
@@ -133,7 +66,7 @@ export const makePattern = (wish: PatternWish): Result<Pattern, PatternError> =>
     const handOf = (side: Side): readonly Stroke[] =>
       wish.sides.includes(side) ? strokesOf(wish, ladderOf({ ...tonic, octave: octaves[side] }, wish), side) : [];
     const hands = { right: handOf('right'), left: handOf('left') };
-    const beat = rhythmOf(wish);
+    const beat = KINDS[wish.kind].rhythm(wish);
     const notes = SIDES.flatMap((side) => notesOf(side, hands[side], beat));
     const ladder = ladderOf(tonic, wish);
     const count = Math.max(...notes.map(({ bar }) => bar)) + 1;

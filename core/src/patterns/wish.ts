@@ -11,33 +11,7 @@ import {
 } from '../keyboard/pitch';
 import type { Side } from '../hand/hand';
 import { fail, ok, type Result } from '../result';
-import type { Key } from '../score/score';
-
-/** What is practised in every key: lines of single notes, two notes at a time, and chords. */
-export const PATTERN_KINDS = [
-  'five-finger-major',
-  'five-finger-minor',
-  'major',
-  'natural-minor',
-  'harmonic-minor',
-  'melodic-minor',
-  'chromatic',
-  'arpeggio-major',
-  'arpeggio-minor',
-  'dominant-seventh',
-  'diminished-seventh',
-  'broken-chord',
-  'triads',
-  'octave-chords',
-  'cadence',
-  'double-thirds',
-  'double-sixths',
-  'legato-octaves',
-  'repeated-notes',
-  'trills',
-  'thumb-crossings',
-] as const;
-export type PatternKind = (typeof PATTERN_KINDS)[number];
+import { KINDS, type Mode, type PatternKind } from './kinds';
 
 export const DIRECTIONS = ['up', 'down', 'both'] as const;
 export type Direction = (typeof DIRECTIONS)[number];
@@ -46,8 +20,6 @@ export type Motion = (typeof MOTIONS)[number];
 /** How far the right hand plays above the left. */
 export const DISTANCES = ['octave', 'third', 'sixth', 'tenth'] as const;
 export type Distance = (typeof DISTANCES)[number];
-export type Mode = Key['mode'];
-
 /** A pattern as it is asked for. */
 export interface PatternWish {
   /** As in `F#`: the key-note, or the lowest note of a seventh chord. */
@@ -66,64 +38,8 @@ export interface PatternWish {
   readonly sides: readonly Side[];
 }
 
-const MOST_OCTAVES = 4;
 /** The hands begin an octave apart; further out the keyboard ends. */
 const MOST_CONTRARY_OCTAVES = 2;
-
-/** What a kind of pattern is, and what can be asked of it. */
-interface KindFacts {
-  readonly words: string;
-  /** Of which key it is; `asked` where it comes in major and minor. */
-  readonly mode: Mode | 'asked';
-  readonly inversions: number;
-  readonly mostOctaves: number;
-  /** Single notes in a row: hands can go apart and together. */
-  readonly isLine: boolean;
-  /** Hands can play a third, sixth or tenth apart. */
-  readonly isScale: boolean;
-  /** It can go up, down, or both; what cannot has its own way to go. */
-  readonly hasDirection: boolean;
-  /** Its figures have three notes or four. */
-  readonly hasFigure: boolean;
-}
-
-const facts = (words: string, mode: KindFacts['mode'], more: Partial<KindFacts> = {}): KindFacts => ({
-  words,
-  mode,
-  inversions: 0,
-  mostOctaves: MOST_OCTAVES,
-  isLine: false,
-  isScale: false,
-  hasDirection: true,
-  hasFigure: false,
-  ...more,
-});
-const LINE = { isLine: true };
-const SCALE = { isLine: true, isScale: true };
-
-export const KINDS: Readonly<Record<PatternKind, KindFacts>> = {
-  'five-finger-major': facts('five-finger position', 'major', { ...LINE, mostOctaves: 1 }),
-  'five-finger-minor': facts('five-finger position', 'minor', { ...LINE, mostOctaves: 1 }),
-  major: facts('scale', 'major', SCALE),
-  'natural-minor': facts('natural minor scale', 'minor', SCALE),
-  'harmonic-minor': facts('harmonic minor scale', 'minor', SCALE),
-  'melodic-minor': facts('melodic minor scale', 'minor', SCALE),
-  chromatic: facts('chromatic scale', 'major', LINE),
-  'arpeggio-major': facts('arpeggio', 'major', { ...LINE, inversions: 2 }),
-  'arpeggio-minor': facts('arpeggio', 'minor', { ...LINE, inversions: 2 }),
-  'dominant-seventh': facts('dominant seventh', 'major', LINE),
-  'diminished-seventh': facts('diminished seventh', 'major', LINE),
-  'broken-chord': facts('broken chord', 'asked', { mostOctaves: 2, hasFigure: true }),
-  triads: facts('triads with inversions', 'asked', { mostOctaves: 2 }),
-  'octave-chords': facts('four-note chords', 'asked', { mostOctaves: 2 }),
-  cadence: facts('cadence', 'asked', { mostOctaves: 1, hasDirection: false }),
-  'double-thirds': facts('scale in thirds', 'asked', { mostOctaves: 2 }),
-  'double-sixths': facts('scale in sixths', 'asked', { mostOctaves: 2 }),
-  'legato-octaves': facts('legato octaves', 'asked', { mostOctaves: 2 }),
-  'repeated-notes': facts('repeated notes', 'asked', { mostOctaves: 1, hasFigure: true }),
-  trills: facts('trills', 'asked', { mostOctaves: 1, hasDirection: false }),
-  'thumb-crossings': facts('thumb crossings', 'asked', { ...LINE, mostOctaves: 1 }),
-};
 
 /** Left out, everything is as a first lesson has it. */
 export const patternWish = (asked: Pick<PatternWish, 'tonic' | 'kind'> & Partial<PatternWish>): PatternWish => ({
@@ -198,13 +114,10 @@ export const modeOf = ({ kind, mode }: Pick<PatternWish, 'kind' | 'mode'>): Mode
   return own === 'asked' ? mode : own;
 };
 
-/** Kinds that belong to no one key: any note may be their lowest. */
-const KEYLESS: ReadonlySet<PatternKind> = new Set(['chromatic', 'dominant-seventh', 'diminished-seventh']);
-
 /** The tonics that a kind can be asked for in, both spellings where both are written, by keys of the piano from C upward. */
 export const tonicsOf = (wish: Pick<PatternWish, 'kind' | 'mode'>): readonly string[] =>
   STEPS.flatMap((step) => [-1, 0, 1].map((alter): Pitch => ({ step, alter, octave: 4 })))
-    .filter((pitch) => (KEYLESS.has(wish.kind) ? isUsual(pitch) : isWritten(fifthsOf(pitch, modeOf(wish)))))
+    .filter((pitch) => (!KINDS[wish.kind].hasKey ? isUsual(pitch) : isWritten(fifthsOf(pitch, modeOf(wish)))))
     .map(pitchClassName)
     .sort((a, b) => keyOfTonic(a) - keyOfTonic(b));
 
@@ -213,7 +126,7 @@ const isUsual = (pitch: Pitch): boolean => pitch.alter === 0 || alterInKey(pitch
 
 const checkKey = (tonic: Pitch, wish: PatternWish): PatternError | undefined => {
   const mode = modeOf(wish);
-  const isKeyless = KEYLESS.has(wish.kind);
+  const isKeyless = !KINDS[wish.kind].hasKey;
   if (isKeyless ? isUsual(tonic) : isWritten(fifthsOf(tonic, mode))) return undefined;
   const named = { tonic: wish.tonic, instead: pitchClassName(respelled(tonic)) };
   return isKeyless ? { code: 'unusual-note', ...named } : { code: 'no-such-key', mode, ...named };

@@ -1,3 +1,4 @@
+import { isEqual } from 'es-toolkit';
 import { DEFAULT_RULES, type Rules } from '../fingering/model/rules';
 import { SIDES, type Hands, type Side } from '../hand/hand';
 import type { Score } from '../score/score';
@@ -12,8 +13,7 @@ export interface RuleActed {
   readonly bar: number;
 }
 
-const isUsual = (rules: Rules, rule: keyof Rules): boolean =>
-  JSON.stringify(rules[rule]) === JSON.stringify(DEFAULT_RULES[rule]);
+const isUsual = (rules: Rules, rule: keyof Rules): boolean => isEqual(rules[rule], DEFAULT_RULES[rule]);
 
 /** The rules that are settled otherwise than usual. */
 export const unusualRules = (rules: Rules): readonly (keyof Rules)[] =>

@@ -14,5 +14,5 @@ export {
 export { type NamedNote } from './lines';
 export { strokesScore } from './step-music';
 export { blocksOf, type Block } from './blocks';
-export { byDay, memoryStanding, type Day, type MemoryCheck, type MemoryStanding } from './memory';
+export { byDay, memoryStanding, MEMORY_OUTCOMES, type MemoryStanding } from './memory';
 export { passageKind, PASSAGE_KINDS, type PassageKind } from './passage-kind';

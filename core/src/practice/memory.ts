@@ -1,4 +1,5 @@
 import { createEmptyCard, fsrs, generatorParameters, Rating, type Card } from 'ts-fsrs';
+import type { Day } from '../days';
 
 /**
  * When something that was played from memory is asked for again: spaced repetition by FSRS (the package ts-fsrs, with its own
@@ -6,13 +7,13 @@ import { createEmptyCard, fsrs, generatorParameters, Rating, type Card } from 't
  * date.
  */
 
-/** A day as in `2026-03-04`. */
-export type Day = string;
+/** Passed in one attempt with no wrong finger, or tried again next time. */
+export const MEMORY_OUTCOMES = ['passed', 'not-yet'] as const;
 
-/** One try at a lesson: passed in one attempt with no wrong finger, or not yet. */
+/** One try at a lesson. */
 export interface MemoryCheck {
   readonly checkedOn: Day;
-  readonly outcome: 'passed' | 'not-yet';
+  readonly outcome: (typeof MEMORY_OUTCOMES)[number];
   /** The day that the teacher wants it again, where that is not what is worked out; null or none where it is. */
   readonly dueOn?: Day | null;
 }

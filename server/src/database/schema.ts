@@ -1,12 +1,5 @@
-import {
-  BAR_STATES,
-  DECIDED_BY,
-  LEAVING_PIECES,
-  LESSON_STATES,
-  MEMORY_OUTCOMES,
-  VERSION_KINDS,
-} from '@kettle-step/contract';
-import { SIDES, type MoveKind } from '@kettle-step/core';
+import { BAR_STATES, DECIDED_BY, LEAVING_PIECES, LESSON_STATES, VERSION_KINDS } from '@kettle-step/contract';
+import { SIDES, type MoveKind, MEMORY_OUTCOMES } from '@kettle-step/core';
 import { sql } from 'drizzle-orm';
 import {
   blob,

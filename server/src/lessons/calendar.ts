@@ -1,4 +1,5 @@
-import { setInWords, type Lesson, type Titles } from '@kettle-step/contract';
+import { type Lesson } from '@kettle-step/contract';
+import { setInWords, type Titles } from '@kettle-step/core';
 import ICAL from 'ical.js';
 
 /** Lessons as a calendar (RFC 5545). */

@@ -2,13 +2,12 @@ import {
   addedLessonsSchema,
   lessonListSchema,
   lessonQuerySchema,
-  lessonsCsv,
   lessonSchema,
   newLessonSchema,
   savedSchema,
   saveLessonSchema,
-  type Titles,
 } from '@kettle-step/contract';
+import { lessonsCsv, type Titles } from '@kettle-step/core';
 import { Router } from 'express';
 import { savedRevision } from '../database/outcome';
 import { REFUSALS } from '../http/refusals';

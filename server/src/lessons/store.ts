@@ -1,14 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import {
-  daysLater,
   lessonSchema,
-  weeksLater,
   type ArchivedLesson,
   type LaidLessons,
   type Lesson,
   type LessonQuery,
   type SaveLesson,
 } from '@kettle-step/contract';
+import { daysLater, weeksLater } from '@kettle-step/core';
 import { and, asc, desc, eq, gte, isNull, lt, sql } from 'drizzle-orm';
 import { inBatches } from '../database/batches';
 import type { Database } from '../database/open';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { dueSubjects, memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
-import { grouped, type Day } from '@kettle-step/core';
+import { memoryCheckSchema, subjectText, type DueList, type MemoryCheck } from '@kettle-step/contract';
+import { grouped, type Day, dueSubjects } from '@kettle-step/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { inBatches } from '../database/batches';
 import type { Database } from '../database/open';

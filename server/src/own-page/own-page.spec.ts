@@ -1,7 +1,6 @@
 import { createClient } from '@libsql/client';
 import {
   createdSchema,
-  daysLater,
   linkListSchema,
   madeLinkSchema,
   ownPageSchema,
@@ -10,6 +9,7 @@ import {
   problemSchema,
   tokenSchema,
 } from '@kettle-step/contract';
+import { daysLater } from '@kettle-step/core';
 import { demoPieces } from '../../../core/testing/demo';
 import { bringIn, json, testServer, type TestServer } from '../../testing/server';
 

@@ -1,5 +1,5 @@
-import { daysLater, dueSubjects, type Lesson, type OwnPage, type Piece } from '@kettle-step/contract';
-import type { Day } from '@kettle-step/core';
+import { type Lesson, type OwnPage, type Piece } from '@kettle-step/contract';
+import { type Day, daysLater, dueSubjects } from '@kettle-step/core';
 import type { LessonStore } from '../lessons/store';
 import type { MemoryStore } from '../memory/store';
 import type { PieceStore } from '../pieces/store';

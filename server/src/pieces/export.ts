@@ -2,7 +2,6 @@ import {
   alternateFingers,
   apartOf,
   completeRules,
-  planCsv,
   playedOf,
   settingsFor,
   writtenFingers,
@@ -24,6 +23,7 @@ import {
   type PianoPlan,
   type Planner,
   type Score,
+  planCsv,
 } from '@kettle-step/core';
 import { MEDIA_TYPES, SENT_FORMS, sendMusic, type SentForm } from '@kettle-step/core/formats';
 

@@ -1,4 +1,5 @@
-import { movesAsked, type AskingPiece, type PieceSummary } from '@kettle-step/contract';
+import { type PieceSummary } from '@kettle-step/contract';
+import { movesAsked, type AskingPiece } from '@kettle-step/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import { groupBy } from 'es-toolkit';
 import type { Database } from '../database/open';

@@ -3,7 +3,6 @@ import {
   NEW_DESK,
   rulesFileSchema,
   settingsFor,
-  type AskingPiece,
   type Desk,
   type Piece,
   type PieceSummary,
@@ -14,6 +13,7 @@ import {
   type Standing,
   type StoredFinger,
 } from '@kettle-step/contract';
+import type { AskingPiece } from '@kettle-step/core';
 import { and, eq, isNull, not, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '../database/open';
 import type { SaveOutcome } from '../database/outcome';

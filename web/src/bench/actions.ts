@@ -1,7 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Desk, RulesFile } from '@kettle-step/contract';
-import { barsInWords, otherSide, SURE_FROM, WRITING_LEVELS, type Finger, type Margin } from '@kettle-step/core';
-import { isoDay } from '../parts/dates';
+import { barsInWords, otherSide, SURE_FROM, WRITING_LEVELS, type Finger, type Margin, isoDay } from '@kettle-step/core';
 import { HAND_WORDS, messageOf, nameOfBar, numberOfBar } from '../parts/words';
 import { EngineService } from '../services/engine.service';
 import { History } from '../session/history';

@@ -1,5 +1,5 @@
+import { movesAsked, wordAsked } from '@kettle-step/core';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { movesAsked, wordAsked } from '@kettle-step/contract';
 import { PieceSession } from '../session/piece-session';
 import { Progress } from '../session/progress';
 

@@ -1,5 +1,5 @@
+import { trialPlace, wayInWords } from '@kettle-step/core';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { trialPlace, wayInWords } from '@kettle-step/contract';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { keptDayInWords } from '../parts/dates';
 import { PieceSession } from '../session/piece-session';

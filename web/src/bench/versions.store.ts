@@ -1,6 +1,7 @@
 import { computed, DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { wordLost, type Decided, type Version, type VersionSummary } from '@kettle-step/contract';
+import type { Version, VersionSummary, Decided } from '@kettle-step/contract';
+import { wordLost } from '@kettle-step/core';
 import { concatMap, map, of, type Observable } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { EngineService } from '../services/engine.service';

@@ -1,19 +1,9 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import {
-  daysLater,
-  lessonItemSchema,
-  nextId,
-  promisedOf,
-  unfinishedOf,
-  type Heard,
-  type Lesson,
-  type LessonItem,
-  type NewLesson,
-} from '@kettle-step/contract';
+import { lessonItemSchema, type Heard, type Lesson, type LessonItem, type NewLesson } from '@kettle-step/contract';
+import { daysLater, isoDay, mondayOf, nextId, promisedOf, unfinishedOf } from '@kettle-step/core';
 import { concatMap, map, Subject, switchMap } from 'rxjs';
 import { telling } from '../parts/telling';
-import { isoDay } from '../parts/dates';
 import { LessonsService } from '../services/lessons.service';
 import { LessonSaving } from '../saving/lesson-saving';
 
@@ -29,8 +19,7 @@ export type Span = (typeof SPANS)[number];
 
 /** The Monday of the week that a day is in, and the Monday after it. */
 const weekOf = (day: string): readonly [string, string] => {
-  const sinceMonday = (new Date(`${day}T00:00:00Z`).getUTCDay() + 6) % 7;
-  const monday = daysLater(day, -sinceMonday);
+  const monday = mondayOf(day);
   return [monday, daysLater(monday, 7)];
 };
 

@@ -11,14 +11,8 @@ import {
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import {
-  heardInWords,
-  LESSON_STATES,
-  itemInWords,
-  type Lesson,
-  type LessonItem,
-  type PieceSummary,
-} from '@kettle-step/contract';
+import { LESSON_STATES, type Lesson, type LessonItem, type PieceSummary } from '@kettle-step/contract';
+import { heardInWords, itemInWords, isoDay } from '@kettle-step/core';
 import { RouterLink } from '@angular/router';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
@@ -27,7 +21,7 @@ import { NzInputModule } from 'ng-zorro-antd/input';
 import { NzPopconfirmModule } from 'ng-zorro-antd/popconfirm';
 import { distinctUntilChanged, map, of, switchMap, type Observable } from 'rxjs';
 import { Choices, type Choice } from '../parts/choices';
-import { dayInWords, isoDay, keptDayInWords, monthInWords } from '../parts/dates';
+import { dayInWords, keptDayInWords, monthInWords } from '../parts/dates';
 import { SavingProblems } from '../saving/saving-problems';
 import { PlaceHead } from '../parts/place-head';
 import { telling } from '../parts/telling';

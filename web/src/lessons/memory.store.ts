@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { standingSubjects, subjectText, type MemoryCheck, type MemorySubject } from '@kettle-step/contract';
+import { subjectText, type MemoryCheck, type MemorySubject } from '@kettle-step/contract';
+import { standingSubjects } from '@kettle-step/core';
 import { concatMap, map, type Observable } from 'rxjs';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';

@@ -10,8 +10,16 @@ import {
   untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { subjectInWords, type MemoryCheck, type StandingSubject } from '@kettle-step/contract';
-import { KINDS, PATTERN_KINDS, patternWish, tonicsOf, type PatternKind } from '@kettle-step/core';
+import { type MemoryCheck } from '@kettle-step/contract';
+import {
+  KINDS,
+  PATTERN_KINDS,
+  patternWish,
+  tonicsOf,
+  type PatternKind,
+  subjectInWords,
+  type StandingSubject,
+} from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { Choices, type Choice } from '../parts/choices';

@@ -1,5 +1,6 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { StudentTrial, WayName } from '@kettle-step/contract';
+import type { StudentTrial } from '@kettle-step/contract';
+import type { WayName } from '@kettle-step/core';
 import { concatMap, map } from 'rxjs';
 import { keptDayInWords } from '../parts/dates';
 import { telling } from '../parts/telling';

@@ -1,13 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import {
-  LONGEST_REASON,
-  trialInWords,
-  trialPlace,
-  wayInWords,
-  type StudentTrial,
-  type WayName,
-} from '@kettle-step/contract';
+import { LONGEST_REASON, type StudentTrial } from '@kettle-step/contract';
+import { trialInWords, trialPlace, wayInWords, type WayName } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
 import { LessonTrialsStore } from './trials.store';

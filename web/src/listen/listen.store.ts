@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { heardOf, nextId, type Heard, type Lesson } from '@kettle-step/contract';
+import { type Heard, type Lesson } from '@kettle-step/contract';
 import {
   barName,
   barsNumbered,
@@ -16,10 +16,13 @@ import {
   type Performance,
   type PlayingWay,
   type Side,
+  heardOf,
+  nextId,
+  isoDay,
 } from '@kettle-step/core';
 import { catchError, of, switchMap } from 'rxjs';
 import type { BarRange } from '../parts/bar-range';
-import { isoDay, keptDayInWords } from '../parts/dates';
+import { keptDayInWords } from '../parts/dates';
 import { telling } from '../parts/telling';
 import { EngineService } from '../services/engine.service';
 import { LessonsService } from '../services/lessons.service';

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { heardInWords } from '@kettle-step/contract';
-import { numberOfBar, PLAYING_WAYS, SIDES, type PlayingWay, type Side } from '@kettle-step/core';
+import { numberOfBar, PLAYING_WAYS, SIDES, type PlayingWay, type Side, heardInWords } from '@kettle-step/core';
 import { NzAlertModule } from 'ng-zorro-antd/alert';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';

@@ -19,7 +19,3 @@ export const keptDayInWords = (kept: string): string =>
 
 /** A moment that was kept as text (ISO 8601). */
 export const momentInWords = (kept: string): string => `${dayInWords(new Date(kept))}, ${timeInWords(new Date(kept))}`;
-
-/** A day as forms and records have it (ISO 8601), by this machine's own clock. @example isoDay(new Date(2026, 0, 5)) // => '2026-01-05' */
-export const isoDay = (date: Date): string =>
-  `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;

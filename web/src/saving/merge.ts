@@ -1,4 +1,4 @@
-import isEqual from 'fast-deep-equal';
+import { isEqual } from 'es-toolkit';
 
 /** Some fields of a record with new values; undefined takes an optional field away. */
 export type Changes<T> = { readonly [K in keyof T]?: T[K] | undefined };

@@ -1,8 +1,7 @@
 import { TestBed } from '@angular/core/testing';
-import { daysLater, type MemoryCheck, type NewMemoryCheck, type Student } from '@kettle-step/contract';
-import { patternWish, type PatternWish } from '@kettle-step/core';
+import { type MemoryCheck, type NewMemoryCheck, type Student } from '@kettle-step/contract';
+import { patternWish, type PatternWish, daysLater, isoDay } from '@kettle-step/core';
 import { of, Subject } from 'rxjs';
-import { isoDay } from '../parts/dates';
 import { StudentsService } from '../services/students.service';
 import { MemoryCircle } from './memory-circle';
 import { ScaleMemoryStore } from './memory.store';

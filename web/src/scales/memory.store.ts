@@ -1,15 +1,16 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
+import { subjectText, type MemoryCheck, type Student, type StudentSummary } from '@kettle-step/contract';
 import {
+  distinctTonics,
+  fifthsOf,
+  modeOf,
+  readTonic,
+  type PatternWish,
   standingSubjects,
-  subjectText,
-  type MemoryCheck,
   type StandingSubject,
-  type Student,
-  type StudentSummary,
-} from '@kettle-step/contract';
-import { distinctTonics, fifthsOf, modeOf, readTonic, type PatternWish } from '@kettle-step/core';
+  isoDay,
+} from '@kettle-step/core';
 import { concatMap, type Observable } from 'rxjs';
-import { isoDay } from '../parts/dates';
 import { keep, kept } from '../parts/kept';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';

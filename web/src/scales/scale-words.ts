@@ -1,5 +1,7 @@
 import {
+  KIND_GROUPS,
   KINDS,
+  PATTERN_KINDS,
   pitchClassName,
   type Crossing,
   type Direction,
@@ -12,37 +14,10 @@ import { pretty } from '../parts/words';
 /** What the scale room says, in one place. */
 
 /** Kinds as they are chosen, in groups. */
-export const KIND_GROUPS: readonly { readonly title: string; readonly kinds: readonly PatternKind[] }[] = [
-  {
-    title: 'Scales',
-    kinds: ['major', 'natural-minor', 'harmonic-minor', 'melodic-minor', 'chromatic'],
-  },
-  {
-    title: 'Arpeggios',
-    kinds: ['arpeggio-major', 'arpeggio-minor', 'dominant-seventh', 'diminished-seventh'],
-  },
-  { title: 'Five fingers', kinds: ['five-finger-major', 'five-finger-minor'] },
-  { title: 'Chords', kinds: ['triads', 'octave-chords', 'broken-chord', 'cadence'] },
-  { title: 'Two notes', kinds: ['double-thirds', 'double-sixths', 'legato-octaves'] },
-  { title: 'Exercises', kinds: ['repeated-notes', 'trills', 'thumb-crossings'] },
-];
+export const KINDS_BY_GROUP: readonly { readonly title: string; readonly kinds: readonly PatternKind[] }[] =
+  KIND_GROUPS.map((title) => ({ title, kinds: PATTERN_KINDS.filter((kind) => KINDS[kind].group === title) }));
 
-const OWN_WORDS: Partial<Record<PatternKind, string>> = {
-  major: 'major',
-  'natural-minor': 'natural minor',
-  'harmonic-minor': 'harmonic minor',
-  'melodic-minor': 'melodic minor',
-  chromatic: 'chromatic',
-  'arpeggio-major': 'major',
-  'arpeggio-minor': 'minor',
-  'five-finger-major': 'major',
-  'five-finger-minor': 'minor',
-  triads: 'triads',
-  'double-thirds': 'thirds',
-  'double-sixths': 'sixths',
-};
-
-export const kindWords = (kind: PatternKind): string => OWN_WORDS[kind] ?? KINDS[kind].words;
+export const kindWords = (kind: PatternKind): string => KINDS[kind].short;
 
 export const HAND_TITLES: Readonly<Record<Side, string>> = { right: 'Right hand', left: 'Left hand' };
 

@@ -19,7 +19,7 @@ import { HouseRulesService } from '../services/house-rules.service';
 import { PiecesService } from '../services/pieces.service';
 import { Playback } from '../sound/playback';
 import { TransportStore } from '../sound/transport.store';
-import { aboutSource, crossingsOn, KIND_GROUPS, kindWords, sourceWords } from './scale-words';
+import { aboutSource, crossingsOn, KINDS_BY_GROUP, kindWords, sourceWords } from './scale-words';
 import { ScalesCommands } from './scales.commands';
 import { ScalesStore } from './scales.store';
 
@@ -140,8 +140,8 @@ describe('the scale room', () => {
 
 describe('the words of the scale room', () => {
   it('name every kind once within its group', () => {
-    for (const { kinds } of KIND_GROUPS) expect(new Set(kinds.map(kindWords)).size).toBe(kinds.length);
-    expect(KIND_GROUPS.flatMap(({ kinds }) => kinds)).toHaveLength(PATTERN_KINDS.length);
+    for (const { kinds } of KINDS_BY_GROUP) expect(new Set(kinds.map(kindWords)).size).toBe(kinds.length);
+    expect(KINDS_BY_GROUP.flatMap(({ kinds }) => kinds)).toHaveLength(PATTERN_KINDS.length);
   });
 
   it('say where fingers come from', () => {

@@ -24,7 +24,7 @@ import {
   DIRECTION_WORDS,
   HAND_TITLES,
   INVERSION_WORDS,
-  KIND_GROUPS,
+  KINDS_BY_GROUP,
   kindWords,
   sourceWords,
   TOGETHER,
@@ -68,7 +68,7 @@ export class Scales {
   private readonly player = inject(Player);
 
   readonly keysOpen = signal(false);
-  readonly kindGroups = KIND_GROUPS;
+  readonly kindGroups = KINDS_BY_GROUP;
   readonly kindWords = kindWords;
   readonly directions = DIRECTIONS;
   readonly directionWords = DIRECTION_WORDS;

@@ -20,7 +20,7 @@ import {
   type Score,
   type Side,
 } from '@kettle-step/core';
-import type { Carried, Decided, Desk, EngineAnswer, FingeringDesk, SentPlan, Settings } from '@kettle-step/contract';
+import type { Desk, EngineAnswer, FingeringDesk, SentPlan, Settings, Carried, Decided } from '@kettle-step/contract';
 import { filter, map, tap, type Observable, type OperatorFunction } from 'rxjs';
 import { startWorker } from './start-worker';
 import { WorkerRequests } from './worker-requests';

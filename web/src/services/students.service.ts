@@ -8,7 +8,6 @@ import {
   studentListSchema,
   studentSchema,
   trialListSchema,
-  type AskingPiece,
   type DueList,
   type LeavingPieces,
   type LeftStudent,
@@ -20,6 +19,7 @@ import {
   type StudentSummary,
   type StudentTrial,
 } from '@kettle-step/contract';
+import type { AskingPiece } from '@kettle-step/core';
 import { map, type Observable } from 'rxjs';
 import { worded } from './server-problem';
 

@@ -3,6 +3,7 @@ import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { playedOf, NEW_DESK, NOTHING_STANDS, settingsFor, type Piece, type Standing } from '@kettle-step/contract';
 import { type PianoPlan, type Score } from '@kettle-step/core';
 import { catchError, EMPTY, map, of, Subject, switchMap, type Observable } from 'rxjs';
+import { isEqual } from 'es-toolkit';
 import { messageOf } from '../parts/words';
 import { EngineService, type Given } from '../services/engine.service';
 import { PiecesService } from '../services/pieces.service';
@@ -74,8 +75,8 @@ export class PieceSession {
 
   /** The hands and rules that hold for the piece as it is now decided. */
   readonly settings = computed(() => settingsFor(this.standing(), this.decisions().desk));
-  /** The pedal that stands in `engravable`, as text. */
-  private drawnPedal = '[]';
+  /** The pedal that is drawn in `engravable`. */
+  private drawnPedal: Decisions['desk']['playing']['pedal'] = [];
   private readonly given = computed(() => this.decisions().desk.given);
   readonly eased = computed(() => this.decisions().desk.eased);
   readonly playing = computed(() => this.decisions().desk.playing);
@@ -139,7 +140,7 @@ export class PieceSession {
     if (!piece) return;
     this.pieces.standing(piece.id).subscribe({
       next: (standing) => {
-        if (this.piece()?.id !== piece.id || JSON.stringify(standing) === JSON.stringify(this.standing())) return;
+        if (this.piece()?.id !== piece.id || isEqual(standing, this.standing())) return;
         this.standing.set(standing);
         const { id: studentId = null, name: student = '' } = standing.student ?? {};
         this.piece.set({ ...piece, studentId, student });
@@ -212,12 +213,12 @@ export class PieceSession {
   private atHand({ document, decisions }: Moment): Observable<Opened | undefined> {
     const { pedal } = decisions.desk.playing;
     const isOpen = this.engine.holds(document) && document === this.document();
-    if (isOpen && JSON.stringify(pedal) === this.drawnPedal) return of(undefined);
+    if (isOpen && isEqual(pedal, this.drawnPedal)) return of(undefined);
     return this.engine.open(document, pedal);
   }
 
   private lay({ document, decisions }: Moment, { score, engravable }: Opened): void {
-    this.drawnPedal = JSON.stringify(decisions.desk.playing.pedal);
+    this.drawnPedal = decisions.desk.playing.pedal;
     this.document.set(document);
     this.asWritten.set(score);
     this.engravable.set(engravable);

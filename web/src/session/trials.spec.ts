@@ -1,5 +1,5 @@
-import { NEW_DESK, WAY_NAMES } from '@kettle-step/contract';
-import { createPlanner, DEFAULT_HANDS, type Finger } from '@kettle-step/core';
+import { NEW_DESK } from '@kettle-step/contract';
+import { createPlanner, DEFAULT_HANDS, type Finger, WAY_NAMES } from '@kettle-step/core';
 import { line } from '../../../core/testing/line';
 import { remarkAt, type Decisions } from './decisions';
 import { fingeringIn, trialsAt, trialsOf, withChoice, withoutTrial, withTriedWay, type TriedBars } from './trials';

@@ -1,5 +1,16 @@
-import { nextId, trialHeading, WAY_NAMES, type Trial, type TrialWay, type WayName } from '@kettle-step/contract';
-import { passageKind, type Finger, type PianoPlan, type Score, type Side } from '@kettle-step/core';
+import type { Trial, TrialWay } from '@kettle-step/contract';
+import {
+  passageKind,
+  type Finger,
+  type PianoPlan,
+  type Score,
+  type Side,
+  nextId,
+  trialHeading,
+  WAY_NAMES,
+  type WayName,
+} from '@kettle-step/core';
+import { isEqual } from 'es-toolkit';
 import { remark, remarkAt, setFingers, setPractice, type Decisions } from './decisions';
 
 /** Fingerings of a passage that are tried at home. */
@@ -24,7 +35,7 @@ export const fingeringIn = (score: Score, plan: PianoPlan, { side, bars: [first,
   };
 };
 
-const isSame = (a: Fingering, b: Fingering): boolean => JSON.stringify(a.fingers) === JSON.stringify(b.fingers);
+const isSame = (a: Fingering, b: Fingering): boolean => isEqual(a.fingers, b.fingers);
 
 const isOf =
   ({ side, bars: [first, last] }: TriedBars) =>

@@ -1,5 +1,5 @@
+import { trialHeading } from '@kettle-step/core';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { trialHeading } from '@kettle-step/contract';
 import { PieceSession } from '../session/piece-session';
 import { fingersOf, trialsOf } from '../session/trials';
 import { StepMusic } from './step-music';

@@ -1,4 +1,5 @@
-import { progressOf, type AskedMove, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
+import { progressOf, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
+import type { AskedMove } from '@kettle-step/core';
 
 /** What is to be seen of the shelf, and in which order. An empty choice lets everything through. */
 export interface ShelfWishes {

@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { rulesAtLevel, LEVELS, type AskingPiece, type PieceSummary, type StudentSummary } from '@kettle-step/contract';
+import { rulesAtLevel, LEVELS, type PieceSummary, type StudentSummary } from '@kettle-step/contract';
+import type { AskingPiece } from '@kettle-step/core';
 import { of, throwError } from 'rxjs';
 import { testPiece } from '../../testing/piece';
 import { openSession } from '../../testing/session';

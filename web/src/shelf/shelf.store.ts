@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, Injector, signal } from '@angular/core';
-import { suitedTo, wordNew, type AskingPiece, type PieceSummary, type StudentSummary } from '@kettle-step/contract';
+import { type PieceSummary, type StudentSummary } from '@kettle-step/contract';
+import { suitedTo, wordNew, type AskingPiece } from '@kettle-step/core';
 import { catchError, map, of } from 'rxjs';
 import { messageOf } from '../parts/words';
 import { PiecesService } from '../services/pieces.service';

@@ -1,8 +1,8 @@
+import { isoDay } from '@kettle-step/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { lessonSchema, type DueList, type Lesson } from '@kettle-step/contract';
 import { of } from 'rxjs';
-import { isoDay } from '../parts/dates';
 import { LessonsService } from '../services/lessons.service';
 import { StudentsService } from '../services/students.service';
 import { Today } from './today';

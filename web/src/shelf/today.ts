@@ -1,9 +1,8 @@
+import { subjectInWords, isoDay } from '@kettle-step/core';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { rxResource, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { subjectInWords } from '@kettle-step/contract';
 import { catchError, of } from 'rxjs';
-import { isoDay } from '../parts/dates';
 import { LessonsService } from '../services/lessons.service';
 import { StudentsService } from '../services/students.service';
 

@@ -16,10 +16,10 @@ import {
   type Hand,
   type Result,
   type Side,
+  isoDay,
 } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { NzInputModule } from 'ng-zorro-antd/input';
-import { isoDay } from '../parts/dates';
 import { HAND_WORDS } from '../parts/words';
 
 const MM_PER_INCH = 25.4;

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, viewChild } from '@angular/core';
-import { dueSubjects, memoryMonths, subjectInWords, type MemoryCheck } from '@kettle-step/contract';
+import { type MemoryCheck } from '@kettle-step/contract';
+import { dueSubjects, memoryMonths, subjectInWords, isoDay } from '@kettle-step/core';
 import { chartIn, toneOf } from '../parts/chart';
-import { isoDay, keptDayInWords, monthInWords } from '../parts/dates';
+import { keptDayInWords, monthInWords } from '../parts/dates';
 
 const KINDS = [
   { key: 'passed', words: 'passed', symbol: 'rect' },

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import { openedBy, suitedTo, wordNew, type AskingPiece, type RulesFile } from '@kettle-step/contract';
-import { MOVE_WORDS } from '@kettle-step/core';
+import { type RulesFile } from '@kettle-step/contract';
+import { MOVE_WORDS, openedBy, suitedTo, wordNew, type AskingPiece } from '@kettle-step/core';
 import { catchError, of } from 'rxjs';
 import { StudentsService } from '../services/students.service';
 

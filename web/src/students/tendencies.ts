@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { rulesOver, tendenciesOf, type RulesFile } from '@kettle-step/contract';
+import { rulesOver, type RulesFile } from '@kettle-step/contract';
+import { tendenciesOf } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { catchError, of } from 'rxjs';
+import { isEqual } from 'es-toolkit';
 import { StudentsService } from '../services/students.service';
 
 /** What suited the student in trials, counted; each is offered as a rule for the student and never set by itself. */
@@ -62,7 +64,7 @@ export class Tendencies {
         words,
         counted: `${times} of ${all} times: ${from.join('; ')}`,
         rules: next,
-        isSet: JSON.stringify(next) === JSON.stringify(rulesOver(this.rules(), {})),
+        isSet: isEqual(next, rulesOver(this.rules(), {})),
       };
     }),
   );

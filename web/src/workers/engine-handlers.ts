@@ -21,8 +21,9 @@ import {
   writePlaceholders,
   type Score,
   type Settled,
+  carryDecisions,
 } from '@kettle-step/core';
-import { apartOf, carryDecisions, completeRules, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
+import { apartOf, completeRules, type EngineAnswer, type EngineRequest } from '@kettle-step/contract';
 import { EngineSession } from './engine-session';
 import { workOnPattern, type PatternWork } from './pattern-handlers';
 import { RequestQueue, type Handle, type Surroundings, type Walk, type Work } from './request-queue';

@@ -2,7 +2,7 @@ import type { Finger, Side } from '../../hand/hand';
 import type { Key } from '../../score/score';
 import { crossingBetween, type Crossing, type Played } from '../learned';
 import { spokenName } from '../../keyboard/pitch';
-import { TICKS } from '../pattern';
+import { TICKS } from '../rhythm';
 import { BAR, musicOf, type Drill, type Struck } from './music';
 
 const fingerWords = (finger: Finger): string => (finger === 1 ? 'the thumb' : `${finger}`);

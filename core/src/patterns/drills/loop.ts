@@ -1,6 +1,6 @@
 import type { Metre } from '../../score/score';
 import type { FingeredPattern } from '../fingered';
-import { TICKS } from '../pattern';
+import { TICKS } from '../rhythm';
 import { togetherOf, type TogetherMoment } from '../together';
 
 /** What both hands tap over and over: bars of moments that are equally long. */

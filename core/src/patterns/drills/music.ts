@@ -4,7 +4,8 @@ import { noteOf, scoreOf } from '../../score/build';
 import type { Articulation, Key, Metre, Note, Score } from '../../score/score';
 import type { FingeredPattern } from '../fingered';
 import type { Played } from '../learned';
-import { noteIdAt, TICKS } from '../pattern';
+import { noteIdAt } from '../pattern';
+import { TICKS } from '../rhythm';
 
 /** Music with the fingers that play it, by note. */
 export interface DrillMusic {

@@ -1,7 +1,7 @@
 import type { Side } from '../../hand/hand';
 import type { Key } from '../../score/score';
 import { crossingBetween, wayOut, type Played } from '../learned';
-import { TICKS } from '../pattern';
+import { TICKS } from '../rhythm';
 import { BAR, musicOf, type Drill, type Struck } from './music';
 
 /** The notes of each position on the way out: a crossing begins the next. */

@@ -1,7 +1,7 @@
 import type { Side } from '../../hand/hand';
 import type { Key } from '../../score/score';
 import type { Played } from '../learned';
-import { TICKS } from '../pattern';
+import { TICKS } from '../rhythm';
 import { BAR, musicOf, type Drill, type Struck } from './music';
 
 /** Lengths and accents of a figure that goes on and on; it fills whole beats. */

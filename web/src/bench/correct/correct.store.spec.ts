@@ -1,5 +1,6 @@
 import { TestBed } from '@angular/core/testing';
-import { NEW_DESK, type FileSummary, type LostDecision, type ReadAnswer } from '@kettle-step/contract';
+import { NEW_DESK, type FileSummary, type ReadAnswer } from '@kettle-step/contract';
+import type { LostDecision } from '@kettle-step/core';
 import { of, Subject, take, throwError, type Observable } from 'rxjs';
 import { line } from '../../../../core/testing/line';
 import { testPiece } from '../../../testing/piece';

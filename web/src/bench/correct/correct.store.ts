@@ -1,7 +1,6 @@
 import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
-import { wordLost } from '@kettle-step/contract';
-import { halfStepBeside, stepBeside, type Correction, type Note, type Pitch } from '@kettle-step/core';
+import { halfStepBeside, stepBeside, type Correction, type Note, type Pitch, wordLost } from '@kettle-step/core';
 import { catchError, concatMap, defer, EMPTY, map, Observable, Subject, switchMap, tap, throwError } from 'rxjs';
 import { forgetTextDraft } from '../../parts/text-drafts';
 import { messageOf, sizeProblem } from '../../parts/words';

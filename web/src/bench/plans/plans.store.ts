@@ -1,7 +1,7 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
-import { differencesFrom, seeing, type BarDifference, type Beside, type StudentSummary } from '@kettle-step/contract';
-import { fingersOfHand, SIDES } from '@kettle-step/core';
+import { type Beside, type StudentSummary } from '@kettle-step/contract';
+import { fingersOfHand, SIDES, differencesFrom, seeing, type BarDifference } from '@kettle-step/core';
 import { of, switchMap, type Observable } from 'rxjs';
 import { telling } from '../../parts/telling';
 import { PiecesService } from '../../services/pieces.service';

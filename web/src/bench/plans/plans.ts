@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Router, RouterLink } from '@angular/router';
-import type { BarDifference } from '@kettle-step/contract';
-import type { Finger } from '@kettle-step/core';
+import type { Finger, BarDifference } from '@kettle-step/core';
 import { NzButtonModule } from 'ng-zorro-antd/button';
 import { HAND_LETTERS, HAND_WORDS, numberOfBar } from '../../parts/words';
 import { PieceSession } from '../../session/piece-session';

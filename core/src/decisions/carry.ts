@@ -1,12 +1,47 @@
-import { barName, numberOfBar, pitchName, type Alignment, type Locks, type Score, type Side } from '@kettle-step/core';
-import type { Desk } from './desk';
-import type { Trial, TrialWay } from './trial';
+import type { Locks } from '../fingering/model/playable';
+import type { Finger, Side } from '../hand/hand';
+import { pitchName } from '../keyboard/pitch';
+import type { Alignment } from '../score/align';
+import { barName, numberOfBar } from '../score/bar-words';
+import type { Easing } from '../score/eased';
+import type { Score } from '../score/score';
 
 /** Decisions about a piece, carried over to other notes of the same music. */
 
-export interface Decided {
+interface OfBar {
+  readonly bar: number;
+}
+
+interface TrialOfBars {
+  readonly bars: [number, number];
+  readonly ways: { fingers: [string, Finger][] }[];
+}
+
+/** What of the decisions besides the fingers is about bars and notes. */
+export interface AboutBars {
+  readonly given: readonly { readonly noteId: string; readonly side: Side }[];
+  readonly eased: readonly Easing[];
+  readonly remarks: readonly (OfBar & { readonly side: Side; readonly text: string })[];
+  readonly apart: readonly (OfBar & { readonly side: Side })[];
+  readonly playing: {
+    readonly sections: readonly OfBar[];
+    readonly octaves: readonly OfBar[];
+    readonly pedal: readonly { readonly bars: [number, number] }[];
+  };
+  readonly practice: {
+    readonly trials: readonly TrialOfBars[];
+    readonly spots: {
+      readonly added: readonly OfBar[];
+      readonly dropped: readonly number[];
+      readonly order: readonly number[];
+    };
+  };
+}
+
+/** @typeParam D - the desk: decisions besides the fingers, those about bars and notes among them */
+export interface Decided<D extends AboutBars = AboutBars> {
   readonly locks: Locks;
-  readonly desk: Desk;
+  readonly desk: D;
 }
 
 /** A decision that has no place in the changed music. */
@@ -20,7 +55,7 @@ export type LostDecision = {
   | { readonly kind: 'remark'; readonly text: string }
 );
 
-export interface Carried extends Decided {
+export interface Carried<D extends AboutBars = AboutBars> extends Decided<D> {
   readonly lost: readonly LostDecision[];
   /** How many fingers that had been set stay set. */
   readonly kept: number;
@@ -40,13 +75,16 @@ export const wordLost = (lost: LostDecision): string => {
 };
 
 /** Trials of bars that are still there, with the fingers of notes that are. */
-const carriedTrials = (trials: readonly Trial[], { notes, bars }: Pick<Alignment, 'notes' | 'bars'>): Trial[] =>
-  trials.flatMap((trial): Trial[] => {
+const carriedTrials = <T extends TrialOfBars>(
+  trials: readonly T[],
+  { notes, bars }: Pick<Alignment, 'notes' | 'bars'>,
+): T[] =>
+  trials.flatMap((trial): T[] => {
     const [first, last] = [bars.get(trial.bars[0]), bars.get(trial.bars[1])];
     if (first === undefined || last === undefined) return [];
     const ways = trial.ways.map((way) => ({
       ...way,
-      fingers: way.fingers.flatMap(([id, finger]): TrialWay['fingers'] => {
+      fingers: way.fingers.flatMap(([id, finger]): [string, Finger][] => {
         const now = notes.get(id);
         return now === undefined ? [] : [[now, finger]];
       }),
@@ -56,26 +94,27 @@ const carriedTrials = (trials: readonly Trial[], { notes, bars }: Pick<Alignment
 
 /** What is said of bars goes with them; of a stretch, with what is left of it. */
 const carriedBars = (
-  { playing, practice }: Desk,
+  { playing, practice }: AboutBars,
   { notes, bars }: Pick<Alignment, 'notes' | 'bars'>,
-): Pick<Desk, 'playing' | 'practice'> => {
-  const moved = <T extends { readonly bar: number }>(all: readonly T[]): T[] =>
+): Pick<AboutBars, 'playing' | 'practice'> => {
+  const moved = <T extends OfBar>(all: readonly T[]): T[] =>
     all.flatMap((one) => {
       const now = bars.get(one.bar);
       return now === undefined ? [] : [{ ...one, bar: now }];
     });
   const numbers = (all: readonly number[]): number[] => all.flatMap((bar) => bars.get(bar) ?? []);
-  const pedal = playing.pedal.flatMap(({ bars: [first, last], way }): Desk['playing']['pedal'] => {
+  const pedal = playing.pedal.flatMap((one) => {
+    const [first, last] = one.bars;
     const left = [...bars].filter(([was]) => was >= first && was <= last).map(([, now]) => now);
-    return left.length === 0 ? [] : [{ bars: [Math.min(...left), Math.max(...left)], way }];
+    return left.length === 0 ? [] : [{ ...one, bars: [Math.min(...left), Math.max(...left)] as [number, number] }];
   });
   const { spots } = practice;
   return {
-    playing: { sections: moved(playing.sections), octaves: moved(playing.octaves), pedal },
+    playing: { ...playing, sections: moved(playing.sections), octaves: moved(playing.octaves), pedal },
     practice: {
       ...practice,
       trials: carriedTrials(practice.trials, { notes, bars }),
-      spots: { added: moved(spots.added), dropped: numbers(spots.dropped), order: numbers(spots.order) },
+      spots: { ...spots, added: moved(spots.added), dropped: numbers(spots.dropped), order: numbers(spots.order) },
     },
   };
 };
@@ -84,7 +123,11 @@ const carriedBars = (
  * Carries decisions from one score to another of which it is known what corresponds. What has lost its note or its bar is
  * listed; that a bar goes its own way is no loss when the bar itself is gone, nor what was eased when its note is.
  */
-export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignment, before: Score): Carried => {
+export const carryDecisions = <D extends AboutBars>(
+  { locks, desk }: Decided<D>,
+  { notes, bars }: Alignment,
+  before: Score,
+): Carried<D> => {
   const noteById = new Map(before.notes.map((note) => [note.id, note]));
   const numberOf = (bar: number): number => numberOfBar(before, bar);
   const lost: LostDecision[] = [];
@@ -113,7 +156,7 @@ export const carryDecisions = ({ locks, desk }: Decided, { notes, bars }: Alignm
     const now = bars.get(place.bar);
     return now === undefined ? [] : [{ ...place, bar: now }];
   });
-  const eased = desk.eased.flatMap((easing): Desk['eased'] => {
+  const eased = desk.eased.flatMap((easing): Easing[] => {
     const now = notes.get(easing.noteId);
     if (now === undefined) return [];
     if (easing.kind !== 'let-go') return [{ ...easing, noteId: now }];

@@ -1,7 +1,8 @@
-import { createPlanner, DEFAULT_HANDS } from '@kettle-step/core';
 import papaparse from 'papaparse';
-import { ATTRIBUTES, openScore, partwise, pitched } from '../../core/testing/musicxml';
+import { ATTRIBUTES, openScore, partwise, pitched } from '../../testing/musicxml';
+import { DEFAULT_HANDS } from '../hand/hand';
 import { planCsv, PLAN_COLUMNS } from './plan-csv';
+import { createPlanner } from './planner';
 
 const rowsOf = (csv: string): Record<string, string>[] =>
   papaparse.parse<Record<string, string>>(csv, { header: true }).data;

@@ -1,15 +1,9 @@
-import {
-  beatOf,
-  MOVE_WORDS,
-  pitchName,
-  SIDES,
-  type Note,
-  type PianoPlan,
-  type Score,
-  type Side,
-} from '@kettle-step/core';
+import { pitchName } from '../keyboard/pitch';
+import { MOVE_WORDS } from '../moves/move';
+import { SIDES, type Side } from '../hand/hand';
+import { beatOf, type Note, type Score } from '../score/score';
+import type { PianoPlan } from './plan';
 import papaparse from 'papaparse';
-import type { Desk } from './desk';
 
 /** Columns of the plan as a table; one row for each struck note, in time order. */
 export const PLAN_COLUMNS = [
@@ -30,9 +24,16 @@ export const PLAN_COLUMNS = [
  */
 export const FORMULA = /^[=+\-@\t\r]/;
 
+/** The teacher's words about a bar of one hand. */
+export interface BarRemark {
+  readonly side: Side;
+  readonly bar: number;
+  readonly text: string;
+}
+
 type Row = Readonly<Record<(typeof PLAN_COLUMNS)[number], string | number>>;
 
-const rowsOf = (score: Score, plan: PianoPlan, remarks: Desk['remarks'], side: Side): (readonly [Note, Row])[] => {
+const rowsOf = (score: Score, plan: PianoPlan, remarks: readonly BarRemark[], side: Side): (readonly [Note, Row])[] => {
   const hand = plan.hands[side];
   const planned = new Map(hand.notes.map((note) => [note.id, note]));
   const positions = new Map(hand.positions.flatMap(({ name, noteIds }) => noteIds.map((id) => [id, name] as const)));
@@ -63,7 +64,11 @@ const rowsOf = (score: Score, plan: PianoPlan, remarks: Desk['remarks'], side: S
 };
 
 /** The plan as comma-separated values (RFC 4180), for tables of any program. */
-export const planCsv = (score: Score, plan: PianoPlan, { remarks }: Pick<Desk, 'remarks'>): string => {
+export const planCsv = (
+  score: Score,
+  plan: PianoPlan,
+  { remarks }: { readonly remarks: readonly BarRemark[] },
+): string => {
   const rows = SIDES.flatMap((side) => rowsOf(score, plan, remarks, side)).sort(
     ([a], [b]) => a.onsetTicks - b.onsetTicks || a.midi - b.midi,
   );

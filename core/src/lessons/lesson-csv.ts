@@ -1,13 +1,25 @@
 import papaparse from 'papaparse';
-import { heardInWords } from './heard';
-import { setInWords, type Lesson, type Titles } from './lesson';
-import { FORMULA } from './plan-csv';
+import { FORMULA } from '../plan/plan-csv';
+import { heardInWords, type HeardFigures } from './heard';
+import { setInWords, type SetItem, type Titles } from './lists';
+
+/** What of a lesson goes into a table. */
+export interface LessonRow {
+  readonly startsAt: string;
+  readonly minutes: number;
+  readonly student: string;
+  readonly state: string;
+  readonly items: readonly SetItem[];
+  readonly heard: string;
+  readonly hearings: readonly HeardFigures[];
+  readonly decisions: string;
+}
 
 /** Columns of the lesson book as a table; one row for each lesson, in the order of their days. */
 export const LESSON_COLUMNS = ['day', 'time', 'minutes', 'student', 'state', 'set', 'heard', 'decided'] as const;
 
 /** The lesson book as a table (RFC 4180). */
-export const lessonsCsv = (lessons: readonly Lesson[], titles: Titles): string =>
+export const lessonsCsv = (lessons: readonly LessonRow[], titles: Titles): string =>
   papaparse.unparse(
     {
       fields: [...LESSON_COLUMNS],

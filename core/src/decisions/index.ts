@@ -1,0 +1,2 @@
+export * from './carry';
+export * from './own-plan';

@@ -1,0 +1,3 @@
+export * from './heard';
+export * from './lesson-csv';
+export * from './lists';

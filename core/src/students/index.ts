@@ -1,0 +1,3 @@
+export * from './memory';
+export * from './moves-asked';
+export * from './trials';
