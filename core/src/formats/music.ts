@@ -17,6 +17,7 @@ import {
   type MusicXmlError,
   type PartChoice,
 } from './musicxml';
+import { readingOfName } from './send';
 
 /** One door for every kind of file: whatever comes in leaves it as a MusicXML document and its score. */
 
@@ -78,21 +79,12 @@ const textOf = (bytes: Uint8Array): string | undefined => {
   return undefined;
 };
 
-const EXTENSIONS: Readonly<Record<string, MusicFormat>> = {
-  abc: 'abc',
-  mid: 'midi',
-  midi: 'midi',
-  mxl: 'musicxml',
-  musicxml: 'musicxml',
-  xml: 'musicxml',
-};
-
 /** What a file is: told by its first bytes, and by its name where they do not tell. */
 export const formatOf = (bytes: Uint8Array, fileName: string): MusicFormat => {
   const head = String.fromCharCode(...bytes.subarray(0, 4));
   if (head === 'MThd') return 'midi';
   if (head.startsWith('PK') || /^(<|\xEF\xBB\xBF<|\xFF\xFE|\xFE\xFF|\0<)/.test(head)) return 'musicxml';
-  return EXTENSIONS[/\.([a-z]+)$/i.exec(fileName)?.[1]?.toLowerCase() ?? ''] ?? 'abc';
+  return readingOfName(fileName) ?? 'abc';
 };
 
 const issueNotices = (score: Score): string[] =>

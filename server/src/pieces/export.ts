@@ -25,16 +25,14 @@ import {
   type Score,
   planCsv,
 } from '@kettle-step/core';
-import { MEDIA_TYPES, SENT_FORMS, sendMusic, type SentForm } from '@kettle-step/core/formats';
+import { mediaTypeOf, SENT_FORMS, sendMusic, type SentForm } from '@kettle-step/core/formats';
 
 /** Forms of a download: the piece with its fingers, or its plan as a table. */
 export const DOWNLOADS = [...SENT_FORMS, 'csv'] as const;
 export type Download = SentForm | 'csv';
 
-export const DOWNLOAD_TYPES: Readonly<Record<Download, string>> = {
-  ...MEDIA_TYPES,
-  csv: 'text/csv; charset=utf-8',
-};
+export const downloadType = (form: Download): string =>
+  form === 'csv' ? 'text/csv; charset=utf-8' : mediaTypeOf(form);
 
 /** A plan that leaves with its piece, and what stands under it. */
 export type Exported = Pick<StoredPlan, 'fingers' | 'desk'> & { readonly standing: Standing };

@@ -25,7 +25,7 @@ import { onlyAs } from '../http/guards';
 import { REFUSALS, unknownNote, unreadable } from '../http/refusals';
 import { download, found, refuse, route } from '../http/route';
 import type { Pooled } from '../worker-pool/pool';
-import { DOWNLOADS, DOWNLOAD_TYPES } from './export';
+import { DOWNLOADS, downloadType } from './export';
 import type { OwnPlanStore } from './own-plans';
 import type { PieceStore } from './store';
 import type { PieceTasks } from './tasks';
@@ -177,7 +177,7 @@ const fileRoutes = (router: Router, { pieces, tasks }: PieceRooms): void => {
       const { title, document, standing, plan } = found(await pieces.get(id!), noSuchPiece);
       const exported = { fingers: plan.fingers, desk: plan.desk, standing };
       const file = readable(await tasks.export(document, exported, form, numbers));
-      return { name: fileName(title, form), type: DOWNLOAD_TYPES[form], content: Buffer.from(file) };
+      return { name: fileName(title, form), type: downloadType(form), content: Buffer.from(file) };
     }),
   );
   // The file as it was brought in.
