@@ -19,7 +19,7 @@ import { Saving } from '../session/saving';
     @let state = session.state();
     @if (state.kind === 'failed') {
       <nz-alert nzType="error" nzShowIcon nzMessage="This piece cannot be opened" [nzDescription]="state.message" />
-      <a nz-button [routerLink]="back()">Back</a>
+      <a nz-button [routerLink]="back().way">{{ back().words }}</a>
     } @else if (state.kind === 'held') {
       <nz-alert nzType="warning" nzShowIcon nzMessage="Another piece is waiting" [nzDescription]="state.message" />
       <a nz-button nzType="primary" [routerLink]="['/pieces', session.piece()?.id]">Back to that piece</a>
@@ -55,7 +55,9 @@ export class OpenPiece {
 
   readonly back = computed(() => {
     const token = this.visit.token();
-    return token === undefined ? ['/'] : ['/my', token];
+    return token === undefined
+      ? { way: ['/'], words: 'Back to the shelf' }
+      : { way: ['/my', token], words: 'Back to this week' };
   });
 
   constructor() {
