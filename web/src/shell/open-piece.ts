@@ -24,7 +24,7 @@ import { Saving } from '../session/saving';
       <nz-alert nzType="warning" nzShowIcon nzMessage="Another piece is waiting" [nzDescription]="state.message" />
       <a nz-button nzType="primary" [routerLink]="['/pieces', session.piece()?.id]">Back to that piece</a>
       <button nz-button type="button" (click)="saving.openAnyway(id())">
-        Open this one, and lose what is not saved
+        Open this one; the unsaved work stays on this device
       </button>
     } @else if (session.engravable()) {
       <router-outlet />

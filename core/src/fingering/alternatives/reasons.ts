@@ -1,5 +1,6 @@
 import type { Key } from '../../score/score';
-import { chargeStart, type Charged, type Lattice } from '../search/lattice';
+import type { Charged, Lattice } from '../search/lattice';
+import { start } from '../terms/start';
 import { chargeState, chargeStep, writeInto, type Ledger } from '../search/price';
 import { PRICE_NAMES, PRICES, type Charge, type PriceName } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
@@ -51,7 +52,8 @@ const chargePosture = (
   const posture = layer.pattern.postures[at]!;
   chargeState(layer.pattern.view, posture, pricing, charge);
   const own = targets.get(index) ?? [];
-  if (index === 0 && !own.some(({ leads }) => leads)) chargeStart(layer, posture, key, pricing.side, charge);
+  if (index === 0 && !own.some(({ leads }) => leads))
+    start({ view: layer.pattern.view, octaveShift: layer.octaveShift }, posture, key, pricing.side, charge);
   chargeStrays(layer, at, own, pricing, charge);
 };
 

@@ -4,12 +4,13 @@ import type { LinkKind } from '../../score/slices';
 import type { Steps } from '../../steps';
 import { ALL_FINGERS, hasFinger, type FingerSet } from '../model/finger-set';
 import type { PlayableSlice } from '../model/playable';
-import { restsOn, type Posture } from '../model/posture';
+import type { Posture } from '../model/posture';
 import { paceOf, paceText } from './pace';
 import { posturesOver } from './postures';
 import { landsAtHome, stepPricer } from './price';
-import { PRICE, type Charge } from '../prices/prices';
+import type { Charge } from '../prices/prices';
 import type { Pricing } from '../prices/pricing';
+import { start } from '../terms/start';
 import { byPlace, fingerAt, keyView, linkView, type LinkView, type Pace, type SliceView } from '../model/view';
 
 /**
@@ -193,36 +194,12 @@ export interface LatticeBuilder {
   readonly build: (slices: readonly PlayableSlice[], key: Key) => Steps<Lattice>;
 }
 
-const inOctave = (letters: number): number => ((letters % 7) + 7) % 7;
-
-/** Letter of the tonic as white keys above C: each fifth up is four letters on. */
-const tonicLetter = (key: Key): number => inOctave(key.fifths * 4 + (key.mode === 'minor' ? 5 : 0));
-
-/** White key under the hand's lowest finger: the thumb's in the right hand, the little finger's in the left. */
-const lowestPlace = (frame: number, side: Side): number => (side === 'right' ? frame : -(frame + 4));
-
-/** The first position is taken to be on the tonic and the hand to lie at rest there; anything else costs a little. */
-export const chargeStart = (
-  layer: Pick<Layer, 'pattern' | 'octaveShift'>,
-  posture: Posture,
-  key: Key,
-  side: Side,
-  charge: Charge,
-): void => {
-  const letter = inOctave(lowestPlace(posture.frame + layer.octaveShift, side));
-  if (letter !== tonicLetter(key)) charge(PRICE.startElsewhere, 1);
-  const [only, more] = layer.pattern.view.keys;
-  if (more) return;
-  if (only && !restsOn(posture, fingerAt(posture.fingers, 0), only.place)) charge(PRICE.startOffHome, 1);
-  if (posture.shape === 'open') charge(PRICE.startOpen, 1);
-};
-
 const startingEfforts = (pattern: LayerPattern, octaveShift: number, key: Key, pricing: Pricing): Float64Array => {
   let sum = 0;
   const charge: Charge = (price, amount) => (sum += pricing.weights[price]! * amount);
   return pattern.effort.map((effort, index) => {
     sum = effort;
-    chargeStart({ pattern, octaveShift }, pattern.postures[index]!, key, pricing.side, charge);
+    start({ view: pattern.view, octaveShift }, pattern.postures[index]!, key, pricing.side, charge);
     return sum;
   });
 };
