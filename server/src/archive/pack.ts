@@ -43,15 +43,15 @@ const filesOf = ({ id, facts, document, source, plan, versions }: ArchivedPiece)
 
 type Title = Manifest['unreadable'][number];
 
-interface Telling {
-  readonly told: Title[];
+interface Skipping {
+  readonly skipped: Title[];
   readonly signal: AbortSignal | undefined;
 }
 
-/** Something that cannot be read stays out and is told, in the archive and on the server's own output; the rest goes along. */
-const orTold = async <T>(
+/** What cannot be read is left out; the archive names it, and so does the server's own output. */
+const orSkip = async <T>(
   title: string,
-  { told, signal }: Telling,
+  { skipped, signal }: Skipping,
   read: () => Promise<T | undefined>,
 ): Promise<T | undefined> => {
   try {
@@ -59,15 +59,15 @@ const orTold = async <T>(
   } catch (cause) {
     signal?.throwIfAborted();
     console.error(`“${title}” cannot be read and is not in the archive.`, cause);
-    told.push({ title });
+    skipped.push({ title });
     return undefined;
   }
 };
 
-const studentParts = async function* (store: Packed, telling: Telling): AsyncGenerator<Uint8Array> {
+const studentParts = async function* (store: Packed, skipping: Skipping): AsyncGenerator<Uint8Array> {
   let before = '[';
   for (const [index, id] of (await store.studentIds()).entries()) {
-    const student = await orTold(`Student ${index + 1}`, telling, () => store.student(id));
+    const student = await orSkip(`Student ${index + 1}`, skipping, () => store.student(id));
     if (!student) continue;
     yield strToU8(`${before}\n${JSON.stringify(student)}`);
     before = ',';
@@ -77,15 +77,15 @@ const studentParts = async function* (store: Packed, telling: Telling): AsyncGen
 };
 
 const files = async function* (store: Packed, now: Date, signal?: AbortSignal): AsyncGenerator<File> {
-  const telling: Telling = { told: [], signal };
+  const skipping: Skipping = { skipped: [], signal };
   const pieces = [];
-  yield { name: ARCHIVED_STUDENTS, parts: studentParts(store, telling) };
-  const rules = await orTold('House rules', telling, () => store.rules());
+  yield { name: ARCHIVED_STUDENTS, parts: studentParts(store, skipping) };
+  const rules = await orSkip('House rules', skipping, () => store.rules());
   yield whole(ARCHIVED_RULES, json(rules ?? {}));
   for (const { id, title } of await store.list()) {
     await pause();
     signal?.throwIfAborted();
-    const piece = await orTold(title, telling, () => store.get(id));
+    const piece = await orSkip(title, skipping, () => store.get(id));
     if (!piece) continue;
     yield* filesOf(piece);
     pieces.push({ id, title });
@@ -95,7 +95,7 @@ const files = async function* (store: Packed, now: Date, signal?: AbortSignal): 
     version: ARCHIVE_VERSION,
     createdAt: now.toISOString(),
     pieces,
-    unreadable: telling.told,
+    unreadable: skipping.skipped,
   };
   // Last: by then it is known what could be read.
   yield whole(MANIFEST, json(manifest));

@@ -7,7 +7,7 @@ import type { Pooled } from '../worker-pool/pool';
 import type { Opened, OpenedArchive } from './open';
 import type { ArchiveStore } from './store';
 
-type Told = RestoreReport['pieces'][number];
+type PieceReport = RestoreReport['pieces'][number];
 
 /** The same text for the same decisions, in whichever order they were kept. */
 const contentOf = ({ document, facts, plan: { fingers, desk } }: ArchivedPiece): string =>
@@ -22,10 +22,15 @@ const contentOf = ({ document, facts, plan: { fingers, desk } }: ArchivedPiece):
 const idBeside = (piece: ArchivedPiece): string =>
   `${piece.id.slice(0, 50)}-${createHash('sha256').update(contentOf(piece)).digest('hex').slice(0, 8)}`;
 
-const same = async (store: ArchiveStore, id: string, { versions }: ArchivedPiece, title: string): Promise<Told> => {
+const same = async (
+  store: ArchiveStore,
+  id: string,
+  { versions }: ArchivedPiece,
+  title: string,
+): Promise<PieceReport> => {
   const added = await store.addVersions(id, versions);
   const more = added === 0 ? '' : ` ${added} ${added === 1 ? 'version was' : 'versions were'} added to it.`;
-  return { title, outcome: 'same', words: `Stands in the studio as it is in the archive.${more}` };
+  return { title, outcome: 'same', words: `The studio has it as the archive does.${more}` };
 };
 
 /** Fingers of notes that the music does not have belong to nothing. */
@@ -40,7 +45,7 @@ const restorePiece = async (
   tasks: Pooled<PieceTasks>,
   opened: Opened<ArchivedPiece>,
   from: string,
-): Promise<Told> => {
+): Promise<PieceReport> => {
   const { title } = opened;
   if (opened.kind === 'unreadable') return { title, outcome: 'refused', words: opened.words };
   const piece = withKnownNotes(opened.content);
@@ -67,7 +72,7 @@ const restorePiece = async (
 };
 
 /** One that cannot be put in does not keep the others back; trouble with the studio's file does. */
-const tellOf = async (title: string, work: () => Promise<Told>): Promise<Told> => {
+const reportOf = async (title: string, work: () => Promise<PieceReport>): Promise<PieceReport> => {
   try {
     return await work();
   } catch (cause) {
@@ -80,7 +85,7 @@ const tellOf = async (title: string, work: () => Promise<Told>): Promise<Told> =
 /**
  * Puts what an archive holds into a studio, empty or not. Nothing that is there is overwritten, so that it can be done again where
  * it was broken off: what came in before is found as it is.
- * @param progress - told after each piece
+ * @param progress - called after each piece
  * @param signal - breaks it off between two pieces
  */
 export const restoreArchive = async (
@@ -91,9 +96,9 @@ export const restoreArchive = async (
   signal?: AbortSignal,
 ): Promise<RestoreReport> => {
   const { createdAt, pieces } = archive.manifest;
-  const told: Told[] = [];
+  const reports: PieceReport[] = [];
   const refused = ({ title, words }: { readonly title: string; readonly words: string }): void =>
-    void told.push({ title, outcome: 'refused', words });
+    void reports.push({ title, outcome: 'refused', words });
   const rules = await archive.rules();
   if (rules.kind === 'unreadable') refused(rules);
   else if (Object.keys(rules.content).length > 0) await store.putRules(rules.content);
@@ -102,9 +107,9 @@ export const restoreArchive = async (
     else await store.putStudent(student.content);
   let done = 0;
   for await (const piece of archive.pieces()) {
-    told.push(await tellOf(piece.title, () => restorePiece(store, tasks, piece, createdAt.slice(0, 10))));
+    reports.push(await reportOf(piece.title, () => restorePiece(store, tasks, piece, createdAt.slice(0, 10))));
     progress((done += 1), pieces.length);
     signal?.throwIfAborted();
   }
-  return { createdAt, pieces: told };
+  return { createdAt, pieces: reports };
 };

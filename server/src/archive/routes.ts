@@ -11,7 +11,7 @@ import { frugally } from './frugal';
 import { packArchive } from './pack';
 import type { ArchiveStore } from './store';
 
-/** A long answer: a line for each step, and the last one tells what it came to. */
+/** A long answer: a line for each step, and the outcome as the last one. */
 const lines = (response: Response) => {
   const write = (line: RestoreLine): void => void response.write(`${JSON.stringify(line)}\n`);
   return {
@@ -26,7 +26,7 @@ const lines = (response: Response) => {
   };
 };
 
-/** `/api/archive`: the whole studio as one file, out and in. Whoever asks for lines is told how far it is. */
+/** `/api/archive`: the whole studio as one file, out and in. A client that accepts lines follows how far it is. */
 export const archiveRoutes = (store: ArchiveStore, arrivals: Arrivals): Router => {
   const router = Router();
 
@@ -37,27 +37,28 @@ export const archiveRoutes = (store: ArchiveStore, arrivals: Arrivals): Router =
     response.once('close', () => gone.abort());
     const packed = Readable.from(packArchive(store, now, gone.signal));
     await frugally(() => pipeline(packed, response)).catch((cause: unknown) => {
-      // Whoever went away is told nothing more.
+      // A client that went away needs no answer.
       if (!gone.signal.aborted) throw cause;
     });
   });
 
   router.post('/', onlyAs('application/zip'), async (request, response) => {
-    const told = lines(response);
-    const step = request.accepts(['json', RESTORE_LINES_TYPE]) === RESTORE_LINES_TYPE ? told.step : () => undefined;
+    const answering = lines(response);
+    const step =
+      request.accepts(['json', RESTORE_LINES_TYPE]) === RESTORE_LINES_TYPE ? answering.step : () => undefined;
     try {
       const taken = await arrivals.take(request, step);
       if (taken.kind === 'error') return sendProblem(response, unreadable(taken.error));
       const report = restoreReportSchema.parse(taken.value);
-      if (response.headersSent) told.end({ report });
+      if (response.headersSent) answering.end({ report });
       else response.json(report);
     } catch (cause) {
-      // Whoever went away in the middle is told nothing more.
+      // A client that went away in the middle needs no answer.
       if (request.destroyed && !request.complete) return;
       if (!response.headersSent) throw cause;
       // Half of the lines are out: the problem is the last of them.
       console.error(cause);
-      told.end({ problem: problemOf(cause, refusalForTrouble) });
+      answering.end({ problem: problemOf(cause, refusalForTrouble) });
     }
   });
 

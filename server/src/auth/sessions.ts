@@ -21,8 +21,8 @@ const hashOf = (id: string): string => createHash('sha256').update(id).digest('h
 
 const endOf = ({ cookie }: SessionData): number => cookie.expires?.valueOf() ?? Date.now() + IDLE_MS;
 
-/** Answers in the way of callbacks with what a promise comes to. */
-const told = <T>(work: Promise<T>, callback?: (problem: unknown, value?: T) => void): void => {
+/** Calls back with the outcome of a promise. */
+const callBack = <T>(work: Promise<T>, callback?: (problem: unknown, value?: T) => void): void => {
   work.then(
     (value) => callback?.(null, value),
     (problem: unknown) => callback?.(problem),
@@ -36,15 +36,15 @@ export class SessionStore extends session.Store {
   }
 
   override get(id: string, callback: (problem: unknown, data?: SessionData | null) => void): void {
-    told(this.find(id), callback);
+    callBack(this.find(id), callback);
   }
 
   override set(id: string, data: SessionData, callback?: (problem?: unknown) => void): void {
-    told(this.write(id, data), callback);
+    callBack(this.write(id, data), callback);
   }
 
   override destroy(id: string, callback?: (problem?: unknown) => void): void {
-    told(
+    callBack(
       this.db
         .delete(sessions)
         .where(eq(sessions.id, hashOf(id)))
@@ -54,7 +54,7 @@ export class SessionStore extends session.Store {
   }
 
   override touch(id: string, data: SessionData, callback?: () => void): void {
-    told(this.putOff(id, data), callback);
+    callBack(this.putOff(id, data), callback);
   }
 
   private async find(id: string): Promise<SessionData | null> {
