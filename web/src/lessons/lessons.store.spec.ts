@@ -22,7 +22,7 @@ describe('the lesson book', () => {
     ]);
     TestBed.configureTestingModule({ providers: [{ provide: LessonsService, useValue: book }] });
     const store = TestBed.inject(LessonsStore);
-    store.load();
+    store.calendar.load();
     store.open(book.lessons[1]!);
     const rest = (): void => void jest.advanceTimersByTime(500);
     return { book, store, rest };
@@ -111,11 +111,11 @@ describe('the lesson book', () => {
     const { store, book } = open();
     book.problem = 'Nobody answers.';
     store.change({ heard: 'one' }, 'heard');
-    store.load();
+    store.calendar.load();
     store.refresh();
     expect(store.lesson()!.heard).toBe('one');
-    expect(store.list()!.find(({ id }) => id === 'b')!.heard).toBe('one');
-    store.open(store.list()!.find(({ id }) => id === 'b')!);
+    expect(store.calendar.list()!.find(({ id }) => id === 'b')!.heard).toBe('one');
+    store.open(store.calendar.list()!.find(({ id }) => id === 'b')!);
     expect(store.lesson()!.heard).toBe('one');
   });
 
@@ -157,11 +157,11 @@ describe('the lesson book', () => {
       answers.push(answer);
       return answer;
     });
-    store.search('f');
-    store.search('family');
+    store.calendar.search('f');
+    store.calendar.search('family');
     answers[1]!.next([book.lessons[0]!]);
     answers[0]!.next(book.lessons);
-    expect(store.list()).toHaveLength(1);
+    expect(store.calendar.list()).toHaveLength(1);
   });
 
   it('lists a day, or its week from Monday to Sunday', () => {
@@ -175,13 +175,13 @@ describe('the lesson book', () => {
       at('late', '2026-11-29T23:30'),
       at('next', '2026-11-30T08:00'),
     ];
-    store.load();
-    store.look('2026-11-25');
-    const shown = (): readonly string[] => store.shown().map(({ id }) => id);
+    store.calendar.load();
+    store.calendar.look('2026-11-25');
+    const shown = (): readonly string[] => store.calendar.shown().map(({ id }) => id);
     expect(shown()).toEqual(['wednesday']);
-    store.span.set('week');
+    store.calendar.span.set('week');
     expect(shown()).toEqual(['monday', 'wednesday', 'late']);
-    store.look('2026-11-22');
+    store.calendar.look('2026-11-22');
     expect(shown()).toEqual(['sunday']);
   });
 

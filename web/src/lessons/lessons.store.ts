@@ -1,33 +1,18 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { lessonItemSchema, type Heard, type Lesson, type LessonItem, type NewLesson } from '@kettle-step/contract';
-import { daysLater, isoDay, mondayOf, nextId, promisedOf, unfinishedOf } from '@kettle-step/core';
-import { concatMap, map, Subject, switchMap } from 'rxjs';
+import { nextId, promisedOf, unfinishedOf } from '@kettle-step/core';
+import { concatMap, map } from 'rxjs';
 import { telling } from '../parts/telling';
 import { LessonsService } from '../services/lessons.service';
 import { LessonSaving } from '../saving/lesson-saving';
+import { LessonCalendar } from './lesson-calendar';
 
 /** What of a lesson is written in its fields. */
 export type LessonFacts = Omit<Lesson, 'id' | 'studentId' | 'student' | 'revision'>;
 
 /** What is written into one field without a longer pause is taken back as one. */
 const ONE_CHANGE_MS = 1500;
-
-/** How much of the calendar is listed. */
-export const SPANS = ['day', 'week'] as const;
-export type Span = (typeof SPANS)[number];
-
-/** The Monday of the week that a day is in, and the Monday after it. */
-const weekOf = (day: string): readonly [string, string] => {
-  const monday = mondayOf(day);
-  return [monday, daysLater(monday, 7)];
-};
-
-/** Of what is found so many are shown, the latest. */
-const MOST_FOUND = 200;
-
-/** Days round a month that a calendar also shows. */
-const ROUND_MONTH = 7;
 
 /** Bars that stumbled, as text. */
 const LONGEST_BARS = 200;
@@ -41,68 +26,24 @@ interface Step {
 /** A step of its own, with which no other is taken together. */
 const stepOf = (lesson: Lesson): Step => ({ lesson, field: '', at: -Infinity });
 
-/** The lesson book: days, lessons, and the one that is open. It outlives the place, so what was typed last is still saved. */
+/** The lesson that is open, and the one before it. It outlives the place, so what was typed last is still saved. */
 @Injectable({ providedIn: 'root' })
 export class LessonsStore {
   private readonly service = inject(LessonsService);
   readonly saving = inject(LessonSaving);
-  /** What is to be listed was wished for. */
-  private readonly wished = new Subject<void>();
+  /** The lessons that are listed. */
+  readonly calendar = inject(LessonCalendar);
   private readonly past = signal<readonly Step[]>([]);
 
-  /** The day that is looked at. */
-  readonly day = signal(isoDay(new Date()));
-  readonly words = signal('');
-  readonly list = signal<readonly Lesson[] | undefined>(undefined);
   readonly lesson = signal<Lesson | undefined>(undefined);
   /** The lesson of the same student before it: what was set there is heard now. */
   readonly before = signal<Lesson | undefined>(undefined);
-  /** Whether more was found than is shown. */
-  readonly hasMore = signal(false);
   readonly problem = signal('');
   readonly canUndo = computed(() => this.past().length > 0);
-  readonly days = computed(() => new Set((this.list() ?? []).map(({ startsAt }) => startsAt.slice(0, 10))));
-  /** Whether the lessons of a day are listed, or of the week it is in. */
-  readonly span = signal<Span>('day');
-  /** Lessons of the day or the week, or those with the words that are looked for. */
-  readonly shown = computed(() => {
-    const day = this.day();
-    const [from, until] = this.span() === 'day' ? [day, daysLater(day, 1)] : weekOf(day);
-    return (this.list() ?? []).filter(
-      ({ startsAt }) => this.words().trim() !== '' || (startsAt >= from && startsAt < until),
-    );
-  });
-
   constructor() {
-    this.wished
-      .pipe(
-        // The list that was wished for last is shown, whichever comes last.
-        switchMap(() => this.listed()),
-        takeUntilDestroyed(),
-      )
-      .subscribe(({ list, hasMore }) => {
-        this.hasMore.set(hasMore);
-        this.list.set(list.map((one) => this.saving.latest(one)));
-      });
     this.saving.saved.pipe(takeUntilDestroyed()).subscribe(({ id, revision }) => {
       this.replace(id, (one) => ({ ...one, revision }));
     });
-  }
-
-  /** Fetches the month round the day, or what has the words in it. */
-  load(): void {
-    this.wished.next();
-  }
-
-  look(day: string): void {
-    const isOther = day.slice(0, 7) !== this.day().slice(0, 7);
-    this.day.set(day);
-    if (isOther) this.load();
-  }
-
-  search(words: string): void {
-    this.words.set(words);
-    this.load();
   }
 
   /** Opens a lesson of the list, and what was set at the one before it. */
@@ -204,9 +145,7 @@ export class LessonsStore {
         telling(this.problem),
       )
       .subscribe(({ id, all }) => {
-        this.words.set('');
-        this.day.set(lesson.startsAt.slice(0, 10));
-        this.load();
+        this.calendar.show(lesson.startsAt.slice(0, 10));
         const first = all.find((one) => one.id === id);
         if (first) this.open(first);
       });
@@ -222,7 +161,7 @@ export class LessonsStore {
       .subscribe(() => {
         this.lesson.set(undefined);
         this.before.set(undefined);
-        this.load();
+        this.calendar.load();
       });
   }
 
@@ -251,24 +190,6 @@ export class LessonsStore {
         this.saving.release(mine.id);
         goOn(theirs);
       });
-  }
-
-  /** What is to be listed, and whether there is more than that. */
-  private listed() {
-    const words = this.words().trim();
-    const month = this.day().slice(0, 7);
-    const query =
-      words === ''
-        ? { from: daysLater(`${month}-01`, -ROUND_MONTH), to: daysLater(`${month}-28`, 3 + ROUND_MONTH) }
-        : { words, latest: MOST_FOUND + 1 };
-    return this.service.list(query).pipe(
-      telling(this.problem),
-      map((list) => ({
-        // One more than is shown tells that there are more.
-        hasMore: words !== '' && list.length > MOST_FOUND,
-        list: words === '' ? list : list.slice(-MOST_FOUND),
-      })),
-    );
   }
 
   /** Fetches the lessons of the student up to this one. */
@@ -314,6 +235,6 @@ export class LessonsStore {
     const changed = (one: Lesson): Lesson => (one.id === id ? change(one) : one);
     this.lesson.update((one) => one && changed(one));
     this.before.update((one) => one && changed(one));
-    this.list.update((list) => list?.map(changed));
+    this.calendar.replace(changed);
   }
 }

@@ -26,7 +26,8 @@ import { SavingProblems } from '../saving/saving-problems';
 import { PlaceHead } from '../parts/place-head';
 import { telling } from '../parts/telling';
 import { StudentsService } from '../services/students.service';
-import { LessonsStore, SPANS } from './lessons.store';
+import { SPANS } from './lesson-calendar';
+import { LessonsStore } from './lessons.store';
 import { LessonMemory } from './memory';
 import { LessonTrials } from './trials';
 
@@ -84,7 +85,7 @@ export class Lessons {
   );
   private readonly titles = computed(() => new Map(this.pieces().map(({ id, title }) => [id, title])));
 
-  readonly shownDate = computed(() => new Date(`${this.store.day()}T12:00`));
+  readonly shownDate = computed(() => new Date(`${this.store.calendar.day()}T12:00`));
   readonly today = isoDay(new Date());
   readonly monthWords = computed(() => monthInWords(this.shownDate()));
   readonly dayWords = computed(() => dayInWords(this.shownDate()));
@@ -98,9 +99,9 @@ export class Lessons {
     effect(() => {
       const [day, words] = [this.day(), this.words()];
       untracked(() => {
-        if (day !== undefined && /^\d{4}-\d{2}-\d{2}$/.test(day)) this.store.day.set(day);
-        if (words === undefined) this.store.load();
-        else this.store.search(words);
+        if (day !== undefined && /^\d{4}-\d{2}-\d{2}$/.test(day)) this.store.calendar.day.set(day);
+        if (words === undefined) this.store.calendar.load();
+        else this.store.calendar.search(words);
         this.store.refresh();
       });
     });
@@ -115,16 +116,16 @@ export class Lessons {
 
   /** The first of a month before or after the one that is shown. */
   monthBy(by: 1 | -1): string {
-    const [year, month] = this.store.day().split('-').map(Number) as [number, number];
+    const [year, month] = this.store.calendar.day().split('-').map(Number) as [number, number];
     return isoDay(new Date(year, month - 1 + by, 1, 12));
   }
 
   look(date: Date): void {
-    this.store.look(isoDay(date));
+    this.store.calendar.look(isoDay(date));
   }
 
   hasLessons(date: Date): boolean {
-    return this.store.days().has(isoDay(date));
+    return this.store.calendar.days().has(isoDay(date));
   }
 
   timeOf({ startsAt }: Lesson): string {
@@ -148,7 +149,7 @@ export class Lessons {
     if (!studentId || !/^\d{2}:\d{2}$/.test(this.time())) return;
     this.store.lay({
       studentId,
-      startsAt: `${this.store.day()}T${this.time()}`,
+      startsAt: `${this.store.calendar.day()}T${this.time()}`,
       minutes: this.minutes(),
       weeks: this.weeks(),
     });
