@@ -26,6 +26,7 @@ describe('the order of the shelf', () => {
     expect(titles({ search: 'etude pip' })).toEqual(['Étude 10']);
     expect(titles({ search: ' WREN ' })).toEqual(['Waltz']);
     expect(titles({ search: 'nothing' })).toEqual([]);
+    expect(arranged([piece('Straße im Işık')], { ...NO_WISHES, search: 'isik STRASSE' })).toHaveLength(1);
   });
 
   it('lets through what is chosen: student, state, key, level', () => {

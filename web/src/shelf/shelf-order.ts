@@ -1,5 +1,5 @@
 import { progressOf, type PieceProgress, type PieceSummary } from '@kettle-step/contract';
-import type { AskedMove } from '@kettle-step/core';
+import { isFoundIn, searchText, searchWords, type AskedMove } from '@kettle-step/core';
 
 /** What is to be seen of the shelf, and in which order. An empty choice lets everything through. */
 export interface ShelfWishes {
@@ -25,14 +25,8 @@ export const NO_WISHES: ShelfWishes = {
   order: 'title',
 };
 
-/** Letters as they are looked for: without capitals and accents. */
-const plain = (text: string): string => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-
-const has = ({ title, composer, student }: PieceSummary, words: readonly string[]): boolean => {
-  if (words.length === 0) return true;
-  const text = plain(`${title} ${composer} ${student}`);
-  return words.every((word) => text.includes(word));
-};
+const has = ({ title, composer, student }: PieceSummary, words: readonly string[]): boolean =>
+  words.length === 0 || isFoundIn(searchText([title, composer, student]), words);
 
 const byText = (of: (piece: PieceSummary) => string) => {
   const { compare } = new Intl.Collator('en', { numeric: true });
@@ -61,7 +55,7 @@ export const arranged = (
 ): readonly PieceSummary[] => {
   const placeOf = ({ id }: PieceSummary): number => suitable?.get(id)?.place ?? Infinity;
   const needsNew = ({ id }: PieceSummary): boolean => (suitable?.get(id)?.untaught.length ?? 1) > 0;
-  const words = plain(wishes.search).split(/\s+/).filter(Boolean);
+  const words = searchWords(wishes.search);
   return pieces
     .filter(
       (piece) =>
