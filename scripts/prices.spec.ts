@@ -1,12 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { PRICES } from './prices';
+import { PRICES } from '../core/src/fingering/prices/prices';
+
+const FINGERING = join(__dirname, '../core/src/fingering');
 
 /** The sources of a room of fingering, specs and imports aside. */
 const sourceOf = (room: string): string =>
-  readdirSync(join(__dirname, '..', room))
+  readdirSync(join(FINGERING, room))
     .filter((name) => name.endsWith('.ts') && !name.endsWith('.spec.ts'))
-    .map((name) => readFileSync(join(__dirname, '..', room, name), 'utf8').replace(/^import[^;]*;/gm, ''))
+    .map((name) => readFileSync(join(FINGERING, room, name), 'utf8').replace(/^import[^;]*;/gm, ''))
     .join('\n');
 
 const CHARGING = { terms: sourceOf('terms'), likeness: sourceOf('likeness') };
