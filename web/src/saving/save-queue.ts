@@ -6,16 +6,16 @@ import {
   debounce,
   defer,
   EMPTY,
+  filter,
   finalize,
   fromEvent,
+  ignoreElements,
   map,
   merge,
   of,
   Subject,
-  switchMap,
   take,
   tap,
-  throwError,
   timer,
   type Observable,
 } from 'rxjs';
@@ -69,9 +69,10 @@ export class SaveQueue<T> {
     [...this.waiting()].filter(([key]) => this.heldKeys().has(key)).map(([, value]) => value),
   );
   private readonly sendable = computed(() => [...this.waiting()].filter(([key]) => !this.heldKeys().has(key)));
+  private readonly isFailing = computed(() => this.sendable().length > 0 && this.problem() !== '');
   readonly state = computed((): SaveState => {
     if (this.held().length > 0) return 'held';
-    if (this.sendable().length > 0 && this.problem() !== '') return 'failed';
+    if (this.isFailing()) return 'failed';
     return this.sendable().length > 0 || this.sending() > 0 || this.isExpecting() ? 'saving' : 'saved';
   });
   readonly words = computed(() => SAVE_WORDS[this.state()]);
@@ -137,24 +138,23 @@ export class SaveQueue<T> {
 
   /** Completes once nothing waits but what is held; fails where something cannot be saved. */
   whenSafe(): Observable<never> {
-    const isSafe = (): boolean => this.state() === 'saved' || this.state() === 'held';
     const ended = this.tried.pipe(
-      switchMap(() =>
-        isSafe() ? of(undefined) : this.state() === 'failed' ? throwError(() => new Error(this.problem())) : EMPTY,
-      ),
+      filter(() => this.isSafe() || this.isFailing()),
       take(1),
-      switchMap(() => EMPTY),
+      tap(() => {
+        if (this.isFailing()) throw new Error(this.problem());
+      }),
+      ignoreElements(),
     );
-    return defer(() => {
-      if (isSafe()) return EMPTY;
-      return merge(
-        ended,
-        defer(() => {
-          this.saveNow();
-          return EMPTY;
-        }),
-      );
+    const asked = defer(() => {
+      this.saveNow();
+      return EMPTY;
     });
+    return defer(() => (this.isSafe() ? EMPTY : merge(ended, asked)));
+  }
+
+  private isSafe(): boolean {
+    return this.sendable().length === 0 && this.state() !== 'saving';
   }
 
   private saveFirst(): Observable<unknown> {
